@@ -1,0 +1,76 @@
+import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { extname, join } from 'node:path';
+import { draw } from '../core/draw';
+import { explainStep } from '../core/writers/explain';
+import { Fault } from '../core/faults/fault';
+import { UNITS } from '../core/readers/obj';
+import { prepare } from '../core/scene/prepare';
+import { checkSight } from '../core/sights/sight-schema';
+import { checkStandard, STANDARD } from '../core/drafting/standard';
+import { styleDrawing } from '../core/drafting/style-drawing';
+import { DXF_UNITS, type DxfUnit } from '../core/writers/dxf';
+import { readModelFile } from './read-model';
+import { oneOf, parse, UsageFault } from './usage';
+
+/** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
+export async function drawCommand(args: readonly string[]): Promise<number> {
+  const { values, positionals } = parse(args, {
+    sight: { type: 'string' }, out: { type: 'string' }, scale: { type: 'string' }, standard: { type: 'string' }, unit: { type: 'string' },
+    up: { type: 'string' }, 'dxf-unit': { type: 'string' }, block: { type: 'boolean' }, flat: { type: 'boolean' }, times: { type: 'boolean' }, explain: { type: 'string' },
+  });
+  const [path, ...more] = positionals;
+  if (!path || more.length) throw new UsageFault('draw needs one model: tarvex draw MODEL --sight SIGHT.json --out FILE');
+  if (!values.sight || !values.out) throw new UsageFault(`draw needs --${values.sight ? 'out FILE' : 'sight SIGHT.json'}`);
+  const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg'])!;
+  const scale = Number(values.scale ?? 100);
+  if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
+  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
+  const up = oneOf('up', values.up, ['y', 'z']);
+  const dxfUnit = oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]);
+  const sight = checkSight(await readJson(values.sight), values.sight);
+  const standard = values.standard ? checkStandard(await readJson(values.standard), values.standard) : STANDARD;
+
+  const clock = () => performance.now();
+  const t0 = clock();
+  const model = await readModelFile(path, { unit, up });
+  const t1 = clock();
+  const scene = prepare(model);
+  const t2 = clock();
+  const explainDir = values.explain;
+  const pictures: Promise<void>[] = [];
+  if (explainDir) await mkdir(explainDir, { recursive: true });
+  const raw = draw(model, scene, sight, {
+    clock: values.times ? clock : undefined,
+    watch: explainDir ? (step) => pictures.push(...explainStep(step).map(([name, svg]) => writeFile(join(explainDir, name), svg))) : undefined,
+  });
+  await Promise.all(pictures);
+  const drawing = values.times ? { ...raw, report: { ...raw.report, ms: { read: t1 - t0, prepare: t2 - t1, ...raw.report.ms } } } : raw;
+  const styled = styleDrawing(model, drawing, standard, scale);
+  let text: string;
+  if (kind === '.json') text = (await import('../core/writers/json')).writeJson(model, styled.drawing, { flat: values.flat === true, layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });
+  else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(model, styled, sight);
+  else text = (await import('../core/writers/dxf')).writeDxf(styled, sight, { unit: dxfUnit ?? 'mm', block: values.block === true });
+  await writeWhole(values.out, text);
+  return 0;
+}
+
+async function readJson(path: string): Promise<unknown> {
+  const text = await readFile(path, 'utf8');
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Fault('sight-not-json', { file: path, reason: (error as Error).message.slice(0, 80) });
+  }
+}
+
+/** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */
+async function writeWhole(path: string, text: string): Promise<void> {
+  const part = `${path}.part`;
+  try {
+    await writeFile(part, text);
+    await rename(part, path);
+  } catch (error) {
+    await rm(part, { force: true });
+    throw error;
+  }
+}

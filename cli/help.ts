@@ -1,0 +1,44 @@
+export const HELP = `tarvex: exact hidden-line drawings from 3D models
+
+  tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .json
+  tarvex inspect MODEL                                say what is in a model and what is doubtful
+  tarvex help draw | inspect                          more about a command
+
+MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3) or an .obj file.
+Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use.
+
+A first drawing:
+  echo '{ "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }' > plan.json
+  tarvex draw station.ifc --sight plan.json --out plan.dxf
+`;
+
+const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
+
+  --sight FILE       the sight: where from, what is cut, how far it reaches
+  --out FILE         .dxf true size for CAD, .svg a page in millimetres, .json for other programs
+  --scale N          scale 1:N for line types, hatches and the SVG page (default 100)
+  --standard FILE    drafting standard (default: the one that comes along)
+  --unit U           unit of the model: m cm mm in ft (OBJ, or IFC without a unit)
+  --up y|z           which way is up in an OBJ file (default z)
+  --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
+  --block            DXF: put the drawing into one block, inserted once
+  --flat             JSON: every line as plain points, arcs broken up to 0.1 mm
+  --times            put the times of the steps into the report (the file is then no longer the same at each run)
+  --explain DIR      write an SVG after each step of the pipeline into DIR
+
+A sight file, lengths in metres in the coordinates of the model:
+  section      { "kind": "section", "number": "S-01", "name": "Through the shaft", "path": [[-2, 2.4], [19, 2.4]], "look": "left" }
+  elevation    { "kind": "elevation", "number": "E-01", "name": "South", "toward": "north" }          true north honoured; or "toward": [dx, dy]
+  plan         { "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }
+  any          { "kind": "axonometric", "number": "X-01", "name": "From above", "frame": { "origin": [0, 0, 0], "look": [-1, 1, -1], "up": [0, 0, 1], "cut": false } }
+More fields for each: "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
+"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
+`;
+
+const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z]
+
+Says in words what a model holds: elements by class and storey, materials, build-ups, grid, north, size, and what is doubtful:
+open shells, elements that could not be built, missing units. --json gives the same as data.
+`;
+
+export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, inspect: INSPECT };

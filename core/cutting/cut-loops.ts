@@ -1,0 +1,120 @@
+import type { Scene } from '../scene/scene';
+import type { ViewSpace } from '../visibility/view-space';
+
+/**
+ * Cuts parts by the plane w = 0. Works on the uncut topology: a cut point belongs to a mesh edge, and a loop walks from
+ * triangle to edge to triangle, so loops close without any tolerance. A corner in the plane counts as behind it: a body that
+ * only touches the plane from behind is not cut. Loops of closed parts run counter-clockwise round their matter.
+ * In: the scene and its view. Out: points (u, v), loops by offsets. Cost: linear in the triangles of the parts that cross.
+ * Method: ours; the walk is the usual marching over a triangle mesh.
+ */
+export interface CutLoops {
+  /** u, v of each point. */
+  readonly points: Float64Array;
+  /** Loop l has the points loopStart[l] up to loopStart[l + 1]. */
+  readonly loopStart: Uint32Array;
+  readonly loopPart: Uint32Array;
+  /** 0 for a loop that stays open. */
+  readonly loopClosed: Uint8Array;
+}
+
+export function cutLoops(scene: Scene, view: ViewSpace, shown: Uint8Array): CutLoops {
+  const { triangles, triangleEdges, edgeFaces, edgeVertices } = scene;
+  const { u, v, w } = view;
+  const points: number[] = [];
+  const loopStart = [0];
+  const loopPart: number[] = [];
+  const loopClosed: number[] = [];
+  const visited = new Uint8Array(triangles.length / 3);
+
+  for (let part = 0; part < shown.length; part++) {
+    if (shown[part] !== 1 || !crosses(part)) continue;
+    for (let t = scene.partTriangleStart[part]!; t < scene.partTriangleStart[part + 1]!; t++) {
+      if (visited[t] || !isCut(t)) continue;
+      const walk: number[] = [];
+      let isClosed = follow(t, walk);
+      if (!isClosed) {
+        // The walk ended at a border: go the other way from where it began.
+        const back: number[] = [];
+        isClosed = followBack(t, back);
+        walk.unshift(...back.reverse());
+      }
+      endLoop(walk, part, isClosed);
+    }
+  }
+  return { points: Float64Array.from(points), loopStart: Uint32Array.from(loopStart), loopPart: Uint32Array.from(loopPart), loopClosed: Uint8Array.from(loopClosed) };
+
+  function crosses(part: number): boolean {
+    let front = false, behind = false;
+    for (let i = scene.partVertexStart[part]!; i < scene.partVertexStart[part + 1]!; i++) {
+      if (w[i]! < 0) front = true;
+      else behind = true;
+      if (front && behind) return true;
+    }
+    return false;
+  }
+
+  function isCut(t: number): boolean {
+    const a = w[triangles[t * 3]!]! >= 0, b = w[triangles[t * 3 + 1]!]! >= 0, c = w[triangles[t * 3 + 2]!]! >= 0;
+    return a !== b || b !== c;
+  }
+
+  /** The edge through which the walk enters a triangle (front to behind) or leaves it. */
+  function gate(t: number, leaving: boolean): number {
+    for (let k = 0; k < 3; k++) {
+      const from = w[triangles[t * 3 + k]!]! >= 0;
+      const to = w[triangles[t * 3 + ((k + 1) % 3)]!]! >= 0;
+      if (from !== to && from === leaving) return triangleEdges[t * 3 + k]!;
+    }
+    return -1;
+  }
+
+  function follow(start: number, walk: number[]): boolean {
+    let t = start;
+    walk.push(gate(t, false));
+    for (;;) {
+      visited[t] = 1;
+      const exit = gate(t, true);
+      walk.push(exit);
+      const next = edgeFaces[exit * 2] === t ? edgeFaces[exit * 2 + 1]! : edgeFaces[exit * 2]!;
+      if (next === start && gate(start, false) === exit) {
+        walk.pop();
+        return true;
+      }
+      if (next < 0 || visited[next] || gate(next, false) !== exit) return false;
+      t = next;
+    }
+  }
+
+  function followBack(start: number, walk: number[]): boolean {
+    let t = start;
+    for (;;) {
+      const entry = gate(t, false);
+      const before = edgeFaces[entry * 2] === t ? edgeFaces[entry * 2 + 1]! : edgeFaces[entry * 2]!;
+      if (before < 0 || visited[before] || gate(before, true) !== entry) return false;
+      visited[before] = 1;
+      walk.push(gate(before, false));
+      t = before;
+    }
+  }
+
+  function endLoop(walk: readonly number[], part: number, isClosed: boolean): void {
+    const first = points.length;
+    for (const e of walk) {
+      const a = edgeVertices[e * 2]!, b = edgeVertices[e * 2 + 1]!;
+      const t = w[a]! / (w[a]! - w[b]!);
+      const pu = u[a]! + t * (u[b]! - u[a]!), pv = v[a]! + t * (v[b]! - v[a]!);
+      const n = points.length;
+      if (n > first && Math.abs(points[n - 2]! - pu) < 1e-9 && Math.abs(points[n - 1]! - pv) < 1e-9) continue;
+      points.push(pu, pv);
+    }
+    if (isClosed && points.length - first >= 6 && Math.abs(points[first]! - points.at(-2)!) < 1e-9 && Math.abs(points[first + 1]! - points.at(-1)!) < 1e-9) points.length -= 2;
+    if (points.length - first < (isClosed ? 6 : 4)) {
+      points.length = first;
+      return;
+    }
+    loopStart.push(points.length / 2);
+    loopPart.push(part);
+    loopClosed.push(isClosed ? 1 : 0);
+  }
+}

@@ -1,0 +1,59 @@
+import { difference, faceArea, ringBounds, type Ring } from '../geometry/polygons';
+import { SAME_LINE } from '../geometry/tolerances';
+import type { Model } from '../model/model';
+import type { CutFaces, Region } from './regions';
+
+/** How far below the lowest cut the earth is drawn, in metres. */
+const DEPTH_BELOW = 1.5;
+
+/**
+ * Below a terrain's open ground line lies earth: a region down to a set depth, with everything else that is cut taken out.
+ * Of the ground line only what bounds the earth stays: it does not run through walls and floors. A line that does not run from
+ * side to side (a sight that looks down) makes no earth and stays as it is.
+ */
+export function earthRegion(model: Model, faces: CutFaces): CutFaces {
+  const isGround = ({ part, points }: CutFaces['open'][number]) => model.elements[model.partElement[part]!]!.use === 'terrain' && runsAcross(points);
+  if (!faces.open.some(isGround)) return faces;
+  const regions: Region[] = [...faces.regions];
+  const open = faces.open.filter((o) => !isGround(o));
+  const taken = faces.regions.flatMap((r) => [...r.face]);
+  const lowest = ringBounds(taken)[1];
+  for (const { part, points } of faces.open.filter(isGround)) {
+    const line = points[0]! <= points[points.length - 2]! ? [...points] : reversed(points);
+    const bottom = Math.min(ringBounds([points])[1], lowest) - DEPTH_BELOW;
+    const earth: Ring = Float64Array.from([...line, line.at(-2)!, bottom, line[0]!, bottom]);
+    for (const face of difference([earth], taken)) {
+      if (faceArea(face) < 1e-3) continue;
+      regions.push({ material: model.partMaterial[part]!, elements: [model.partElement[part]!], use: 'earth', face });
+      for (const ring of face) open.push(...sidesOn(ring, line).map((side) => ({ part, points: side })));
+    }
+  }
+  return { ...faces, regions, open };
+}
+
+function reversed(points: Ring): number[] {
+  const out: number[] = [];
+  for (let i = points.length - 2; i >= 0; i -= 2) out.push(points[i]!, points[i + 1]!);
+  return out;
+}
+
+/** A ground line never turns back: u grows or falls all along. */
+function runsAcross(points: Ring): boolean {
+  const forward = points[points.length - 2]! > points[0]!;
+  for (let i = 2; i < points.length; i += 2) if (points[i]! > points[i - 2]! !== forward) return false;
+  return points.length >= 4;
+}
+
+/** The sides of a ring whose middle lies on the ground line (u ascending). */
+function sidesOn(ring: Ring, line: readonly number[]): Ring[] {
+  const out: Ring[] = [];
+  for (let i = 0, n = ring.length; i < n; i += 2) {
+    const side = Float64Array.from([ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!]);
+    const u = (side[0]! + side[2]!) / 2, v = (side[1]! + side[3]!) / 2;
+    let k = 0;
+    while (k + 4 < line.length && line[k + 2]! < u) k += 2;
+    const t = (u - line[k]!) / (line[k + 2]! - line[k]!);
+    if (Math.abs(line[k + 1]! + t * (line[k + 3]! - line[k + 1]!) - v) < SAME_LINE && Math.abs(side[2]! - side[0]!) > 1e-6) out.push(side);
+  }
+  return out;
+}

@@ -1,0 +1,156 @@
+import Flatbush from 'flatbush';
+import { difference, faceArea, intersection, ringBounds, ringContains, union, type Face, type Ring } from '../geometry/polygons';
+import type { Model } from '../model/model';
+import type { Frame } from '../sights/frame';
+import { buildUpLayers } from './build-up-layers';
+import type { CutLoops } from './cut-loops';
+import { rankOf } from './material-rank';
+import { snapCorners } from './snap-corners';
+
+/** A closed cut face with holes, in the sight's plane, with its material and the elements it came from. */
+export interface Region {
+  /** Index into Model.materials, -1 where none is known. */
+  readonly material: number;
+  readonly elements: readonly number[];
+  /** What it is: matter, or the air of a cavity, or the earth below a cut terrain. */
+  readonly use: 'matter' | 'air' | 'earth';
+  readonly face: Face;
+}
+
+/** Cut outlines of a sight: regions, and what stays open. */
+export interface CutFaces {
+  readonly regions: readonly Region[];
+  /** The snapped outlines they were made of, with the part of each: lines find their element in them. */
+  readonly outlines: readonly Ring[];
+  readonly outlinePart: readonly number[];
+  readonly open: readonly { readonly part: number; readonly points: Ring }[];
+}
+
+/** Smaller overlaps than this, in square metres, are noise of touching faces. */
+const OVERLAP = 1e-6;
+
+interface Group {
+  material: number;
+  element: number;
+  rank: number;
+  use: Region['use'];
+  rings: Ring[];
+  ringElement: number[];
+}
+
+/**
+ * Makes regions of cut loops: outlines of one material are united, across elements; where no material is known each element
+ * keeps its own; layers of a build-up become regions of their own. Where regions of different materials overlap, the higher
+ * rank keeps the place, so regions never cover one another.
+ */
+export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFaces {
+  const rings: Ring[] = [];
+  const closed: boolean[] = [];
+  const parts: number[] = [];
+  for (let l = 0; l < loops.loopPart.length; l++) {
+    rings.push(loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2));
+    closed.push(loops.loopClosed[l] === 1);
+    parts.push(loops.loopPart[l]!);
+  }
+  const snapped = snapCorners(rings, closed);
+  const open: { part: number; points: Ring }[] = [];
+  const byPart = new Map<number, Ring[]>();
+  snapped.forEach((ring, l) => {
+    if (!closed[l]) {
+      if (ring.length >= 4) open.push({ part: parts[l]!, points: ring });
+    } else if (ring.length >= 6) {
+      const own = byPart.get(parts[l]!);
+      if (own) own.push(ring);
+      else byPart.set(parts[l]!, [ring]);
+    }
+  });
+
+  const groups = new Map<string, Group>();
+  const put = (key: string, material: number, element: number, use: Region['use'], own: readonly Ring[]) => {
+    let group = groups.get(key);
+    if (!group) groups.set(key, (group = { material, element, use, rank: use === 'air' ? -1 : rankOf(model.materials[material]?.name), rings: [], ringElement: [] }));
+    for (const ring of own) {
+      group.rings.push(ring);
+      group.ringElement.push(element);
+    }
+  };
+  for (const [part, own] of byPart) {
+    const elementIndex = model.partElement[part]!;
+    const element = model.elements[elementIndex]!;
+    const layers = element.buildUp && buildUpLayers(element.buildUp, frame, own, (m) => model.materials[m]?.name ?? '');
+    if (layers)
+      for (const layer of layers) {
+        const key = layer.isAir ? `air ${elementIndex}` : layer.material >= 0 ? `m ${layer.material}` : `layer ${elementIndex} ${layer.index}`;
+        put(key, layer.material, elementIndex, layer.isAir ? 'air' : 'matter', layer.rings);
+      }
+    else {
+      const material = model.partMaterial[part]!;
+      put(material >= 0 ? `m ${material}` : `element ${elementIndex}`, material, elementIndex, 'matter', own);
+    }
+  }
+
+  const ordered = [...groups.values()].sort((a, b) => b.rank - a.rank);
+  snapAgain(ordered);
+  const faces = ordered.map((group) => union(group.rings));
+  giveWay(faces);
+  const regions: Region[] = [];
+  ordered.forEach((group, g) => {
+    for (const face of faces[g]!) {
+      const elements = new Set<number>();
+      group.rings.forEach((ring, r) => {
+        if (touches(face, ring)) elements.add(group.ringElement[r]!);
+      });
+      if (!elements.size) elements.add(group.element);
+      regions.push({ material: group.material, elements: [...elements].sort((a, b) => a - b), use: group.use, face });
+    }
+  });
+  return { regions, outlines: [...byPart.values()].flat(), outlinePart: [...byPart].flatMap(([part, own]) => own.map(() => part)), open };
+}
+
+/** The lines between layers made new corners: those of neighbours become one, as the first ones did. In place. */
+function snapAgain(groups: Group[]): void {
+  const all = groups.flatMap((g) => g.rings);
+  const snapped = snapCorners(all, all.map(() => true));
+  let at = 0;
+  for (const group of groups) {
+    group.rings = snapped.slice(at, at + group.rings.length);
+    at += group.rings.length;
+  }
+}
+
+/** Takes from each group what groups before it (of higher rank) already cover. In place. */
+function giveWay(faces: Face[][]): void {
+  if (faces.length < 2) return;
+  const boxes = faces.map((group) => ringBounds(group.flat()));
+  const index = new Flatbush(faces.length, 16, Float64Array);
+  for (const b of boxes) index.add(b[0], b[1], b[2], b[3]);
+  index.finish();
+  for (let g = 1; g < faces.length; g++) {
+    const box = boxes[g]!;
+    if (!(box[0] <= box[2])) continue;
+    const over = index.search(box[0], box[1], box[2], box[3], (other) => other < g).sort((a, b) => a - b).flatMap((other) => faces[other]!.filter((f) => meets(ringBounds(f), box)));
+    if (!over.length) continue;
+    const rings = over.flat();
+    const shared = intersection(faces[g]!.flat(), rings).reduce((sum, f) => sum + faceArea(f), 0);
+    if (shared > OVERLAP) faces[g] = difference(faces[g]!.flat(), rings).filter((f) => faceArea(f) > OVERLAP);
+  }
+}
+
+const meets = (a: readonly number[], b: readonly number[]): boolean => a[0]! <= b[2]! && b[0]! <= a[2]! && a[1]! <= b[3]! && b[1]! <= a[3]!;
+
+/** Whether an outline belongs to a face: the middle of its first side, a little inside, lies in it. */
+function touches(face: Face, ring: Ring): boolean {
+  for (let i = 0; i + 3 < ring.length; i += 2) {
+    const du = ring[i + 2]! - ring[i]!, dv = ring[i + 3]! - ring[i + 1]!;
+    const l = Math.hypot(du, dv);
+    if (l < 1e-4) continue;
+    const step = Math.min(1e-4, l / 4);
+    for (const side of [-1, 1]) {
+      const u = (ring[i]! + ring[i + 2]!) / 2 + (side * -dv * step) / l;
+      const v = (ring[i + 1]! + ring[i + 3]!) / 2 + (side * du * step) / l;
+      if (ringContains(ring, u, v) && ringContains(face[0]!, u, v) && !face.slice(1).some((hole) => ringContains(hole, u, v))) return true;
+    }
+    if (i > 16) break;
+  }
+  return false;
+}

@@ -1,0 +1,90 @@
+import type { Drawing } from '../linework/drawing';
+import { ROLES } from '../linework/role';
+import type { Model } from '../model/model';
+import type { FillRule, LineRule, PatternLine, PenColour, Standard } from './standard';
+
+/** A layer of a styled drawing; everything on it is drawn alike. */
+export interface Layer {
+  readonly name: string;
+  /** Paper millimetres. */
+  readonly weight: number;
+  /** Dashes in paper millimetres, empty for a continuous line. */
+  readonly dashes: readonly number[];
+  readonly lineType: string;
+  readonly colour: PenColour;
+  readonly isFill: boolean;
+}
+
+export interface RegionFill {
+  /** Index into layers. */
+  readonly layer: number;
+  readonly pattern: string;
+  /** null = solid. Paper millimetres. */
+  readonly lines: readonly PatternLine[] | null;
+}
+
+/** A drawing with the standard's rules applied at a scale of 1 : scale. */
+export interface StyledDrawing {
+  readonly drawing: Drawing;
+  readonly scale: number;
+  readonly layers: readonly Layer[];
+  /** Layer of each line. */
+  readonly lineLayer: Uint16Array;
+  /** Fill of each region; null for air, which is left open. */
+  readonly fills: readonly (RegionFill | null)[];
+  readonly standard: Standard;
+}
+
+const fitsWord = (word: string | undefined, name: string): boolean => word === undefined || name.toLowerCase().includes(word.toLowerCase());
+const fitsWhole = (word: string | undefined, name: string): boolean => word === undefined || name.toLowerCase() === word.toLowerCase();
+
+/** Applies a standard to a drawing: the first fitting rule gives each line its layer and each region its fill. */
+export function styleDrawing(model: Model, drawing: Drawing, standard: Standard, scale: number): StyledDrawing {
+  const layers: Layer[] = [];
+  const byName = new Map<string, number>();
+  const layerFor = (rule: LineRule | FillRule, className: string, material: string): number => {
+    const name = rule.layer.replaceAll('{class}', className).replaceAll('{material}', material).replace(/[<>/\\":;?*|=`]/g, '-').trim() || 'NONE';
+    let index = byName.get(name);
+    if (index === undefined) {
+      const lineType = 'type' in rule ? rule.type : 'continuous';
+      index = layers.push({ name, weight: rule.weight, lineType, dashes: standard.lineTypes[lineType] ?? [], colour: rule.colour, isFill: 'pattern' in rule }) - 1;
+      byName.set(name, index);
+    }
+    return index;
+  };
+
+  const elementMaterial = new Map<number, string>();
+  model.partElement.forEach((element, part) => {
+    const material = model.materials[model.partMaterial[part]!]?.name;
+    if (material !== undefined && !elementMaterial.has(element)) elementMaterial.set(element, material);
+  });
+  // lines of one role and element all find the same rule
+  const memory = new Map<string, number>();
+  const lineLayer = Uint16Array.from(drawing.lineRole, (role, l) => {
+    const element = drawing.lineElement[l]!;
+    const joint = drawing.lineJoint[l] === 1;
+    const key = `${role} ${joint} ${element}`;
+    let layer = memory.get(key);
+    if (layer === undefined) {
+      const className = model.elements[element]?.class ?? '';
+      const material = elementMaterial.get(element) ?? '';
+      const rule = standard.lines.find((r) => fitsWhole(r.role, ROLES[role]!) && (r.joint === undefined || r.joint === joint) && fitsWhole(r.class, className) && fitsWord(r.material, material))!;
+      memory.set(key, (layer = layerFor(rule, className, material)));
+    }
+    return layer;
+  });
+  const fills = drawing.regions.map((region): RegionFill | null => {
+    if (region.use === 'air') return null;
+    const material = model.materials[region.material]?.name ?? '';
+    const className = model.elements[region.elements[0]!]?.class ?? '';
+    const rule = standard.fills.find((r) => fitsWhole(r.use, region.use) && fitsWhole(r.class, className) && fitsWord(r.material, material))!;
+    return { layer: layerFor(rule, className, material), pattern: rule.pattern, lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]! };
+  });
+  return { drawing, scale, layers, lineLayer, fills, standard };
+}
+
+/** The colour as "#RRGGBB" for paper. Index 7 is black on paper. */
+export function paperColour(colour: PenColour): string {
+  if (typeof colour === 'string') return colour;
+  return ['#000000', '#FF0000', '#FFFF00', '#00FF00', '#00FFFF', '#0000FF', '#FF00FF', '#000000'][colour] ?? '#000000';
+}

@@ -1,0 +1,68 @@
+/**
+ * The one error of the core: a code and its facts. The sentence for people is made from them in `wording.ts`,
+ * for the screen and the command line alike.
+ */
+export type FaultCode =
+  | 'file-empty'
+  | 'file-not-ifc'
+  | 'file-unreadable'
+  | 'file-without-geometry'
+  | 'file-kind-unknown'
+  | 'schema-unknown'
+  | 'string-unclosed'
+  | 'library-failed'
+  | 'obj-no-faces'
+  | 'obj-bad-number'
+  | 'sight-field'
+  | 'standard-field'
+  | 'sight-not-json'
+  | 'storey-unknown'
+  | 'nothing-to-draw'
+  | 'stopped';
+
+export type Facts = Readonly<Record<string, string | number>>;
+
+export class Fault extends Error {
+  readonly code: FaultCode;
+  readonly facts: Facts;
+  constructor(code: FaultCode, facts: Facts = {}) {
+    super(code);
+    this.name = 'Fault';
+    this.code = code;
+    this.facts = facts;
+  }
+}
+
+/** Something that was read or drawn differently from what the file says; the work went on. */
+export interface Note {
+  readonly code: NoteCode;
+  readonly facts: Facts;
+}
+
+export type NoteCode =
+  | 'unit-missing'
+  | 'unit-unknown'
+  | 'file-cut-off'
+  | 'project-missing'
+  | 'projects-many'
+  | 'element-not-built'
+  | 'element-empty'
+  | 'element-not-finite'
+  | 'element-far-away'
+  | 'element-id-twice'
+  | 'element-shape-lost'
+  | 'element-open'
+  | 'elements-open'
+  | 'reference-missing'
+  | 'class-unknown'
+  | 'text-shortened'
+  | 'text-encoding'
+  | 'number-twice'
+  | 'placement-circle'
+  | 'elements-without-storey'
+  | 'elements-without-material'
+  | 'no-elements'
+  | 'obj-line-skipped'
+  | 'empty-drawing'
+  | 'outline-open'
+  | 'shapes-clamped';

@@ -1,0 +1,63 @@
+import { Fault, type Facts, type FaultCode, type Note, type NoteCode } from './fault';
+
+const FAULTS: Record<FaultCode, string> = {
+  'file-empty': '{file} is empty (0 bytes): choose the file again, or export it anew',
+  'file-not-ifc': '{file} is not an IFC file: it does not begin with ISO-10303-21',
+  'file-unreadable': '{file} is damaged: {reason}; export it anew from the program it came from',
+  'file-without-geometry': '{file} holds no shapes that can be drawn',
+  'file-kind-unknown': '{file}: no reader for files of the kind "{kind}"; IFC and OBJ are read',
+  'schema-unknown': '{file}: the schema {schema} is not known; IFC2X3, IFC4 and IFC4X3 are read',
+  'string-unclosed': '{file} is damaged: a text that begins in line {line} has no end; export the file anew',
+  'library-failed': '{file} could not be read: its shapes bring the shape builder to a halt ({reason})',
+  'obj-no-faces': '{file} has no faces: an OBJ file needs lines that begin with v and f',
+  'obj-bad-number': '{file}, line {line}: "{text}" is not a number',
+  'sight-field': '{file}: {field} {reason}',
+  'standard-field': '{file}: {field} {reason}',
+  'sight-not-json': '{file} is not JSON: {reason}',
+  'storey-unknown': '{file}: storey "{storey}" is not in the model; it has {storeys}',
+  'nothing-to-draw': 'nothing to draw: {reason}',
+  stopped: 'stopped',
+};
+
+const NOTES: Record<NoteCode, string> = {
+  'unit-missing': 'the file gives no unit of length: metres were taken; say --unit if that is wrong',
+  'unit-unknown': 'the unit of length "{unit}" is not known: metres were taken; say --unit if that is wrong',
+  'file-cut-off': 'the file ends before its end mark: it was cut off, and what came last is missing',
+  'project-missing': 'the file has no project: unit and north are not known',
+  'projects-many': 'the file has {count} projects: unit and north of the first were taken',
+  'element-not-built': '{class} "{name}" ({id}) could not be built from its shape and is missing: {reason}',
+  'element-empty': '{class} "{name}" ({id}) has a shape without any face and is missing',
+  'element-not-finite': '{class} "{name}" ({id}) has coordinates that are not numbers and is left out',
+  'element-far-away': '{class} "{name}" ({id}) lies or reaches {distance} km away from the rest and is left out',
+  'element-id-twice': '{count} elements share the identity {id}: they are told apart by their number in the file',
+  'element-shape-lost': '{class} "{name}" ({id}): {count} of {total} parts of its shape could not be built',
+  'element-open': '{class} "{name}" ({id}) is an open shell: {count} edges have only one face',
+  'elements-open': '{count} more elements are open shells',
+  'reference-missing': '#{from} points to #{to}, which is not in the file',
+  'class-unknown': '{count} entities of the class {class} are not known to the schema and were passed over',
+  'text-shortened': 'a text of {length} characters in line {line} was cut short',
+  'text-encoding': 'the texts are not UTF-8; they were read as Windows-1252',
+  'number-twice': '#{id} stands {count} times in the file: the first was taken',
+  'placement-circle': 'the placement #{id} refers to itself: it was left where the circle begins',
+  'elements-without-storey': '{count} elements lie on no storey',
+  'elements-without-material': '{count} elements have no material',
+  'no-elements': 'the file holds no elements with a shape',
+  'obj-line-skipped': 'line {line}: a face points to corner {corner}, which does not exist; it was passed over ({count} in all)',
+  'empty-drawing': 'the drawing is empty: {reason}',
+  'outline-open': '{class} "{name}" ({id}): its cut outline stays open at {u}, {v}',
+  'shapes-clamped': '{count} shapes reach beyond 1000 km and were left out',
+};
+
+function fill(template: string, facts: Facts): string {
+  return template.replace(/\{(\w+)\}/g, (_, key: string) => String(facts[key] ?? '?').replace(/\s+/g, ' '));
+}
+
+/** One plain sentence for a fault, naming what and where. `file` is used where the fault does not name one. */
+export function sentence(fault: Fault, file = 'the file'): string {
+  return fill(FAULTS[fault.code], { file, ...fault.facts }).slice(0, 280);
+}
+
+/** One plain sentence for a note. */
+export function noteSentence(note: Note): string {
+  return fill(NOTES[note.code], note.facts);
+}

@@ -1,0 +1,96 @@
+import { booleanOpDWithPolyTree, ClipType, FillRule, type PathD, type PathsD, type PolyPathD, PolyTreeD } from 'clipper2-ts';
+import { POLYGON_DECIMALS } from './tolerances';
+
+/** A closed outline as u, v, u, v … without repeating its first corner. */
+export type Ring = Float64Array;
+
+/** A face with holes: the first ring is the outer one, counter-clockwise; the others run clockwise. */
+export type Face = readonly Ring[];
+
+/** Signed area of a ring, square metres; positive when it runs counter-clockwise. Measured from its first corner, so that far coordinates lose nothing. */
+export function ringArea(ring: Ring): number {
+  let twice = 0;
+  const n = ring.length;
+  const x = ring[0] ?? 0, y = ring[1] ?? 0;
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2) twice += (ring[j]! - x) * (ring[i + 1]! - y) - (ring[i]! - x) * (ring[j + 1]! - y);
+  return twice / 2;
+}
+
+export const faceArea = (face: Face): number => face.reduce((sum, ring, k) => sum + (k ? -Math.abs(ringArea(ring)) : Math.abs(ringArea(ring))), 0);
+
+/** Smallest and largest corner of rings: [u0, v0, u1, v1]. */
+export function ringBounds(rings: readonly Ring[]): [number, number, number, number] {
+  const box: [number, number, number, number] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const ring of rings)
+    for (let i = 0; i < ring.length; i += 2) {
+      box[0] = Math.min(box[0], ring[i]!);
+      box[1] = Math.min(box[1], ring[i + 1]!);
+      box[2] = Math.max(box[2], ring[i]!);
+      box[3] = Math.max(box[3], ring[i + 1]!);
+    }
+  return box;
+}
+
+/** Whether a point lies inside a ring; on the outline either answer may come. */
+export function ringContains(ring: Ring, u: number, v: number): boolean {
+  let inside = false;
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+    const vi = ring[i + 1]!, vj = ring[j + 1]!;
+    if (vi > v !== vj > v && u < ((ring[j]! - ring[i]!) * (v - vi)) / (vj - vi) + ring[i]!) inside = !inside;
+  }
+  return inside;
+}
+
+/*
+ * The polygon kernel rounds to a grid of 1 µm (Vatti's method as in Clipper2). Corners that already lie on the grid come back
+ * as they went in; the corners of the drawing are put back exactly by `regions.ts` from the corners that went in.
+ */
+const toPath = (ring: Ring): PathD => {
+  const path: PathD = [];
+  for (let i = 0; i < ring.length; i += 2) path.push({ x: ring[i]!, y: ring[i + 1]! });
+  return path;
+};
+
+function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | null): Face[] {
+  if (!subject.length) return [];
+  const tree = new PolyTreeD();
+  const clipPaths: PathsD | null = clip ? clip.map(toPath) : null;
+  booleanOpDWithPolyTree(type, subject.map(toPath), clipPaths, tree, FillRule.NonZero, POLYGON_DECIMALS);
+  const faces: Face[] = [];
+  collect(tree, faces);
+  return faces;
+}
+
+/** Turns the kernel's tree (outlines and holes in turns) into faces. */
+function collect(node: PolyPathD, faces: Face[]): void {
+  for (let i = 0; i < node.count; i++) {
+    const outer = node.child(i);
+    const rings: Ring[] = [orient(outer.poly!, true)];
+    for (let h = 0; h < outer.count; h++) {
+      const hole = outer.child(h);
+      rings.push(orient(hole.poly!, false));
+      collect(hole, faces);
+    }
+    if (Math.abs(ringArea(rings[0]!)) > 1e-10) faces.push(rings.filter((r, k) => k === 0 || Math.abs(ringArea(r)) > 1e-10));
+  }
+}
+
+function orient(path: PathD, counterClockwise: boolean): Ring {
+  const ring = new Float64Array(path.length * 2);
+  path.forEach((p, i) => {
+    ring[i * 2] = p.x;
+    ring[i * 2 + 1] = p.y;
+  });
+  if (ringArea(ring) > 0 === counterClockwise) return ring;
+  const turned = new Float64Array(ring.length);
+  for (let i = 0; i < ring.length; i += 2) {
+    turned[i] = ring[ring.length - 2 - i]!;
+    turned[i + 1] = ring[ring.length - 1 - i]!;
+  }
+  return turned;
+}
+
+/** All that any ring covers (non-zero winding). */
+export const union = (rings: readonly Ring[]): Face[] => run(ClipType.Union, rings, null);
+export const intersection = (a: readonly Ring[], b: readonly Ring[]): Face[] => run(ClipType.Intersection, a, b);
+export const difference = (a: readonly Ring[], b: readonly Ring[]): Face[] => run(ClipType.Difference, a, b);

@@ -1,0 +1,40 @@
+/**
+ * Every tolerance of the engine, in metres unless said otherwise, each with the reason for its size.
+ * They form a ladder: edge < weld < depth < snap, with a clear gap between neighbours, so that no step undoes an earlier one.
+ */
+
+/** Two corners of one part closer than this are one corner. Readers deliver single-precision shapes of some 10 m: noise of 1e-6. */
+export const WELD = 1e-5;
+
+/** Occluders are widened by this in the picture, so that no line leaks along the diagonal between two triangles. Far below DEPTH. */
+export const EDGE = 2e-6;
+
+/** A line is hidden only when it lies this far behind a face, measured square to the face: lines in a face are not hidden by it. */
+export const DEPTH = 2e-5;
+
+/** Corners of cut outlines of neighbouring parts closer than this are made one, so that touching regions share their corners exactly. */
+export const SNAP = 2e-5;
+
+/** Grid of the polygon kernel: 1 µm. At 1 km from the frame's origin coordinates stay below 2^30 grid steps. */
+export const POLYGON_DECIMALS = 6;
+
+/** Lines closer than this along their whole common length are the same line: half of what anybody draws at 1:1. */
+export const SAME_LINE = 4e-5;
+
+/** Ends of lines closer than this are one point. Must exceed EDGE, by which clipped ends overshoot. */
+export const JOIN = 2e-5;
+
+/** Nothing shorter is drawn: 0.1 mm at true size is 1 µm on paper at 1:100. */
+export const SPECK = 1e-4;
+
+/** Cosine of the angle between face normals above which two faces are one plane (0.1°). */
+export const COPLANAR_COS = 0.9999985;
+
+/** Cosine of the angle between face normals above which the edge between them is a smooth one and not drawn (20°). */
+export const SMOOTH_COS = Math.cos((20 * Math.PI) / 180);
+
+/** An arc is recognised when the corners of a chain keep this distance from its circle. */
+export const ARC_FIT = 2e-5;
+
+/** Largest step of a chain that may be an arc: 16 sides. Above it, a polygon is meant: an octagonal column stays one. */
+export const ARC_STEP = (22.6 * Math.PI) / 180;

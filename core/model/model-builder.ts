@@ -1,0 +1,75 @@
+import type { Note } from '../faults/fault';
+import type { Vec2, Vec3 } from '../geometry/vec3';
+import type { Colour, Element, GridLine, Material, Model, Storey } from './model';
+
+/** A growing array of doubles or integers; doubles its room, so a million pushes cost a million steps. */
+export class Growing<T extends Float64Array | Uint32Array> {
+  private data: T;
+  private readonly make: (n: number) => T;
+  length = 0;
+  constructor(make: (n: number) => T, room = 1024) {
+    this.make = make;
+    this.data = make(room);
+  }
+  /** The storage with room for `extra` more; write at `length` and raise it. */
+  reserve(extra: number): T {
+    if (this.length + extra > this.data.length) {
+      const next = this.make(Math.max(this.data.length * 2, this.length + extra));
+      next.set(this.data as never);
+      this.data = next;
+    }
+    return this.data;
+  }
+  push(value: number): void {
+    this.reserve(1)[this.length++] = value;
+  }
+  done(): T {
+    return this.data.slice(0, this.length) as T;
+  }
+}
+
+/** Collects a Model part by part, in the order of the elements. */
+export class ModelBuilder {
+  readonly positions = new Growing((n) => new Float64Array(n), 4096);
+  readonly triangles = new Growing((n) => new Uint32Array(n), 4096);
+  readonly materials: Material[] = [];
+  readonly elements: Element[] = [];
+  readonly storeys: Storey[] = [];
+  readonly grid: GridLine[] = [];
+  readonly notes: Note[] = [];
+  trueNorth: Vec2 = [0, 1];
+  origin: Vec3 = [0, 0, 0];
+  private readonly partStart = [0];
+  private readonly partElement: number[] = [];
+  private readonly partMaterial: number[] = [];
+  private readonly partColour: number[] = [];
+
+  /** Ends a part: all triangles since the last part are its own. */
+  endPart(element: number, material: number, colour: Colour): void {
+    this.partStart.push(this.triangles.length / 3);
+    this.partElement.push(element);
+    this.partMaterial.push(material);
+    for (const c of colour) this.partColour.push(Math.round(Math.min(1, Math.max(0, c)) * 255));
+  }
+
+  build(name: string, source: string): Model {
+    return {
+      version: 1,
+      name,
+      source,
+      origin: this.origin,
+      trueNorth: this.trueNorth,
+      materials: this.materials,
+      storeys: this.storeys,
+      grid: this.grid,
+      elements: this.elements,
+      positions: this.positions.done(),
+      triangles: this.triangles.done(),
+      partStart: Uint32Array.from(this.partStart),
+      partElement: Uint32Array.from(this.partElement),
+      partMaterial: Int32Array.from(this.partMaterial),
+      partColour: Uint8Array.from(this.partColour),
+      notes: this.notes,
+    };
+  }
+}

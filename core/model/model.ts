@@ -1,0 +1,87 @@
+import type { Note } from '../faults/fault';
+import type { Vec2, Vec3 } from '../geometry/vec3';
+
+/** Red, green, blue and opacity, 0 to 1. */
+export type Colour = readonly [number, number, number, number];
+
+export interface Material {
+  readonly name: string;
+  readonly colour: Colour | null;
+}
+
+/**
+ * The layers of a wall, slab or roof: slabs of space between parallel planes.
+ * Layer i is what lies between bounds[i] and bounds[i + 1], measured along `normal` in the model's coordinates.
+ */
+export interface BuildUp {
+  readonly name: string;
+  readonly normal: Vec3;
+  /** Ascending, one more than there are layers. */
+  readonly bounds: readonly number[];
+  /** Index into Model.materials for each layer, -1 where none is given. */
+  readonly materials: readonly number[];
+}
+
+/** What an element is to a drawing: something that stands there, the air of a room, or the ground. */
+export type ElementUse = 'solid' | 'space' | 'terrain';
+
+export interface Element {
+  /** GlobalId of the file, or the name of the group; made unique within the model. */
+  readonly id: string;
+  /** Trade class without the prefix of the schema: Wall, Slab, Window. */
+  readonly class: string;
+  readonly name: string;
+  readonly type: string;
+  /** Index into Model.storeys, -1 for none. */
+  readonly storey: number;
+  readonly use: ElementUse;
+  /** Class and name of the assembly it belongs to ("Stair Main stair"), empty for none. */
+  readonly assembly: string;
+  readonly buildUp: BuildUp | null;
+}
+
+export interface Storey {
+  readonly name: string;
+  /** Height of its floor in the model's coordinates, metres. */
+  readonly elevation: number;
+}
+
+export interface GridLine {
+  readonly tag: string;
+  readonly from: Vec3;
+  readonly to: Vec3;
+}
+
+/**
+ * What was read from a file, view-independent and not yet prepared.
+ * Coordinates are metres with `origin` subtracted; add it back to get those of the source file.
+ */
+export interface Model {
+  readonly version: 1;
+  readonly name: string;
+  /** What it was read from: "IFC4", "OBJ". */
+  readonly source: string;
+  readonly origin: Vec3;
+  /** Direction of true north in the XY plane, length 1. */
+  readonly trueNorth: Vec2;
+  readonly materials: readonly Material[];
+  readonly storeys: readonly Storey[];
+  readonly grid: readonly GridLine[];
+  readonly elements: readonly Element[];
+  /** Corners, three numbers each; not welded. */
+  readonly positions: Float64Array;
+  /** Corners of triangles, three indices into positions / 3 each, counter-clockwise seen from outside. */
+  readonly triangles: Uint32Array;
+  /** Part p has the triangles partStart[p] up to partStart[p + 1]. A part is one body of one element. */
+  readonly partStart: Uint32Array;
+  /** Element of each part; ascending. */
+  readonly partElement: Uint32Array;
+  /** Material of each part, -1 for none. */
+  readonly partMaterial: Int32Array;
+  /** Colour of each part: red, green, blue, opacity as bytes. */
+  readonly partColour: Uint8Array;
+  readonly notes: readonly Note[];
+}
+
+/** Number of triangles of a model. */
+export const triangleCount = (model: Model): number => model.triangles.length / 3;

@@ -1,0 +1,117 @@
+/**
+ * Finds the edges of welded triangles. An edge record pairs two triangles that run through it in opposite directions;
+ * what stays alone is paired with another lone record of the same corners (faces with mixed winding), else it is a border.
+ * Edges are found through one linked list for each lower corner: no hash, and the lists are short.
+ * A triangle whose three corners another one already has is dropped: `kept` tells which stayed.
+ */
+export interface Adjacency {
+  triangles: Uint32Array;
+  triangleEdges: Uint32Array;
+  partTriangleStart: Uint32Array;
+  edgeVertices: Uint32Array;
+  edgeFaces: Int32Array;
+  partEdgeStart: Uint32Array;
+  partClosed: Uint8Array;
+  partBorders: Uint32Array;
+}
+
+export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, vertexCount: number): Adjacency {
+  const parts = sourcePartStart.length - 1;
+  const triangles = new Uint32Array(source.length);
+  const triangleEdges = new Uint32Array(source.length);
+  const partTriangleStart = new Uint32Array(parts + 1);
+  const partEdgeStart = new Uint32Array(parts + 1);
+  const partClosed = new Uint8Array(parts);
+  const partBorders = new Uint32Array(parts);
+  const head = new Int32Array(vertexCount).fill(-1);
+  const next = new Int32Array(source.length);
+  const ends = new Uint32Array(source.length * 2);
+  const faces = new Int32Array(source.length * 2);
+  /** 1 when the first triangle runs from the lower to the higher corner. */
+  const forward = new Uint8Array(source.length);
+  let edges = 0;
+  let kept = 0;
+
+  for (let part = 0; part < parts; part++) {
+    const firstEdge = edges;
+    for (let s = sourcePartStart[part]! * 3; s < sourcePartStart[part + 1]! * 3; s += 3) {
+      const a = source[s]!, b = source[s + 1]!, c = source[s + 2]!;
+      if (isRepeated(a, b, c)) continue;
+      const t = kept++;
+      triangles[t * 3] = a;
+      triangles[t * 3 + 1] = b;
+      triangles[t * 3 + 2] = c;
+      triangleEdges[t * 3] = addEdge(a, b, t);
+      triangleEdges[t * 3 + 1] = addEdge(b, c, t);
+      triangleEdges[t * 3 + 2] = addEdge(c, a, t);
+    }
+    let mixed = 0;
+    let borders = 0;
+    for (let e = firstEdge; e < edges; e++) {
+      if (faces[e * 2 + 1]! >= 0) continue;
+      const twin = loneTwin(e);
+      if (twin < 0) borders++;
+      else {
+        // Merge the later record into this one; the later stays as an edge without a face and is never drawn.
+        mixed++;
+        const other = faces[twin * 2]!;
+        faces[e * 2 + 1] = other;
+        faces[twin * 2] = -2;
+        for (let k = 0; k < 3; k++) if (triangleEdges[other * 3 + k] === twin) triangleEdges[other * 3 + k] = e;
+      }
+    }
+    partClosed[part] = mixed === 0 && borders === 0 && kept > partTriangleStart[part]! ? 1 : 0;
+    partBorders[part] = borders;
+    partTriangleStart[part + 1] = kept;
+    partEdgeStart[part + 1] = edges;
+  }
+  return {
+    triangles: triangles.slice(0, kept * 3),
+    triangleEdges: triangleEdges.slice(0, kept * 3),
+    partTriangleStart,
+    edgeVertices: ends.slice(0, edges * 2),
+    edgeFaces: faces.slice(0, edges * 2),
+    partEdgeStart,
+    partClosed,
+    partBorders,
+  };
+
+  function addEdge(from: number, to: number, t: number): number {
+    const low = from < to ? from : to;
+    const high = from < to ? to : from;
+    const isForward = from < to ? 1 : 0;
+    for (let e = head[low]!; e >= 0; e = next[e]!)
+      if (ends[e * 2 + 1] === high && faces[e * 2 + 1] === -1 && forward[e] !== isForward) {
+        faces[e * 2 + 1] = t;
+        return e;
+      }
+    const e = edges++;
+    ends[e * 2] = low;
+    ends[e * 2 + 1] = high;
+    faces[e * 2] = t;
+    faces[e * 2 + 1] = -1;
+    forward[e] = isForward;
+    next[e] = head[low]!;
+    head[low] = e;
+    return e;
+  }
+
+  function isRepeated(a: number, b: number, c: number): boolean {
+    const low = a < b ? a : b;
+    const high = a < b ? b : a;
+    for (let e = head[low]!; e >= 0; e = next[e]!) {
+      if (ends[e * 2 + 1] !== high) continue;
+      for (let side = 0; side < 2; side++) {
+        const t = faces[e * 2 + side]!;
+        if (t >= 0 && triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - low - high === c) return true;
+      }
+    }
+    return false;
+  }
+
+  function loneTwin(e: number): number {
+    for (let o = head[ends[e * 2]!]!; o >= 0; o = next[o]!)
+      if (o > e && ends[o * 2 + 1] === ends[e * 2 + 1] && faces[o * 2 + 1] === -1 && faces[o * 2]! >= 0) return o;
+    return -1;
+  }
+}

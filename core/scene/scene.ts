@@ -1,0 +1,38 @@
+/** How two faces meet in an edge. Decided once per model; it does not depend on the view. */
+export const EdgeKind = { coplanar: 0, smooth: 1, crease: 2, border: 3 } as const;
+
+/**
+ * A model prepared for drawing: everything that does not depend on the view.
+ * Triangle t has the corners triangles[3t..3t+2], counter-clockwise seen from outside where its part is closed.
+ */
+export interface Scene {
+  readonly version: 1;
+  /** Welded corners, three numbers each; the corners of a part are contiguous. */
+  readonly vertices: Float64Array;
+  readonly triangles: Uint32Array;
+  /** Unit normal of each triangle, three numbers; a sliver has that of its neighbour across its longest edge. */
+  readonly normals: Float64Array;
+  /** Edges of each triangle, three each: edge k runs from corner k to corner k + 1. */
+  readonly triangleEdges: Uint32Array;
+  readonly trianglePart: Uint32Array;
+  /** Triangle whose facing a sliver takes, or -1 for a sound triangle. */
+  readonly sliverOf: Int32Array;
+  /** Two corners each; edgeVertices[2e] < edgeVertices[2e + 1]. */
+  readonly edgeVertices: Uint32Array;
+  /** Two triangles each; the second is -1 for a border. */
+  readonly edgeFaces: Int32Array;
+  /** EdgeKind of each edge. */
+  readonly edgeKind: Uint8Array;
+  readonly partVertexStart: Uint32Array;
+  readonly partTriangleStart: Uint32Array;
+  readonly partEdgeStart: Uint32Array;
+  /** 1 when each edge of the part has exactly two faces that run through it in opposite directions. */
+  readonly partClosed: Uint8Array;
+  /** Number of edges of the part with one face only. */
+  readonly partBorders: Uint32Array;
+  readonly partElement: Uint32Array;
+  /** Smallest and largest corner of each part: x0 y0 z0 x1 y1 z1. */
+  readonly partBounds: Float64Array;
+  /** Parts with the same number show no joint where their faces lie flush: same material, or same element without one. */
+  readonly partFlush: Int32Array;
+}

@@ -1,0 +1,29 @@
+import type { Model } from '../model/model';
+import type { Rule, Sight } from './sight';
+
+const same = (a: string | undefined, b: string): boolean => a === undefined || a.toLowerCase() === b.toLowerCase();
+
+function fits(model: Model, part: number, rule: Rule): boolean {
+  const element = model.elements[model.partElement[part]!]!;
+  return (
+    same(rule.class, element.class) &&
+    same(rule.storey, model.storeys[element.storey]?.name ?? '') &&
+    same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '') &&
+    same(rule.name, element.name) &&
+    (rule.id === undefined || rule.id === element.id)
+  );
+}
+
+/** Which parts a sight shows (1) and which of them it leaves whole (2): spaces never, the rest by its rules. */
+export function shownParts(model: Model, sight: Sight): Uint8Array {
+  const shown = new Uint8Array(model.partElement.length);
+  const include = sight.show?.filter((r) => r.use !== 'exclude') ?? [];
+  const exclude = sight.show?.filter((r) => r.use === 'exclude') ?? [];
+  for (let part = 0; part < shown.length; part++) {
+    if (model.elements[model.partElement[part]!]!.use === 'space') continue;
+    if (include.length && !include.some((r) => fits(model, part, r))) continue;
+    if (exclude.some((r) => fits(model, part, r))) continue;
+    shown[part] = sight.leaveWhole?.some((r) => fits(model, part, r)) ? 2 : 1;
+  }
+  return shown;
+}

@@ -1,0 +1,88 @@
+import Joi from 'joi';
+import { Fault } from '../faults/fault';
+import { cross, dot, unit, type Vec3 } from '../geometry/vec3';
+import type { Sight } from './sight';
+
+/** Beyond this no building lies: a larger figure is a mistake of units. */
+const FAR = 1e8;
+const metres = Joi.number().min(-FAR).max(FAR);
+const point2 = Joi.array().ordered(metres.required(), metres.required()).length(2);
+const point3 = Joi.array().ordered(metres.required(), metres.required(), metres.required()).length(3);
+const text = Joi.string().allow('').max(200);
+
+const rule = Joi.object({
+  class: text, storey: text, material: text, name: text, id: text,
+  use: Joi.valid('include', 'exclude'),
+}).or('class', 'storey', 'material', 'name', 'id');
+
+const later = (what: string) => Joi.any().forbidden().messages({ 'any.unknown': `cannot be drawn yet (${what})` });
+
+const schema = Joi.object({
+  kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),
+  number: text.default(''),
+  name: text.default(''),
+  path: Joi.array().items(point2).min(2).max(2).messages({ 'array.max': 'has more than two points: jogged sections cannot be drawn yet' }),
+  look: Joi.valid('left', 'right'),
+  storey: text,
+  height: Joi.number().min(-1000).max(10000),
+  toward: Joi.alternatives(Joi.valid('north', 'east', 'south', 'west'), point2),
+  frame: Joi.object({ origin: point3.required(), look: point3.required(), up: point3.required(), cut: Joi.boolean().default(false) }),
+  depth: Joi.number().min(0).max(FAR).allow(null),
+  limits: Joi.object({ left: metres.allow(null), right: metres.allow(null), bottom: metres.allow(null), top: metres.allow(null) }),
+  show: Joi.array().items(rule).max(1000),
+  leaveWhole: Joi.array().items(rule).max(1000),
+  hidden: Joi.boolean(),
+  trims: later('trims'),
+  keepBox: later('keep boxes'),
+  eye: later('perspectives'),
+  target: later('perspectives'),
+  fov: later('perspectives'),
+});
+
+/**
+ * Checks a sight and returns it with its defaults.
+ * @throws Fault sight-field, naming the first field that is wrong and why
+ */
+export function checkSight(value: unknown, file = 'sight'): Sight {
+  const { error, value: sight } = schema.validate(value, { abortEarly: true, convert: false, errors: { wrap: { label: false } } }) as { error?: Joi.ValidationError; value: Sight };
+  if (error) {
+    const [detail] = error.details;
+    const field = detail!.path.length ? detail!.path.join('.') : 'sight';
+    const label = String(detail!.context?.label ?? '');
+    throw new Fault('sight-field', { file, field, reason: detail!.message.replace(label, '').trim() });
+  }
+  const refuse = (field: string, reason: string): never => {
+    throw new Fault('sight-field', { file, field, reason });
+  };
+  if (sight.frame) {
+    if (Math.hypot(...sight.frame.look) < 1e-9) refuse('frame.look', 'has no length');
+    const right = cross(unit(sight.frame.look), unit(sight.frame.up));
+    if (dot(right, right) < 1e-9) refuse('frame.up', 'lies along frame.look');
+    return sight;
+  }
+  switch (sight.kind) {
+    case 'section': {
+      if (!sight.path) refuse('path', 'is missing: a section needs its two points, or a frame');
+      const [a, b] = sight.path!;
+      if (Math.hypot(b![0] - a![0], b![1] - a![1]) < 1e-3) refuse('path', 'has no length: its two points are the same');
+      break;
+    }
+    case 'elevation':
+      if (!sight.toward) refuse('toward', 'is missing: an elevation needs the direction in which one looks, or a frame');
+      if (Array.isArray(sight.toward) && Math.hypot(...(sight.toward as [number, number])) < 1e-9) refuse('toward', 'has no length');
+      break;
+    case 'plan':
+      if (sight.storey === undefined && sight.height === undefined) refuse('storey', 'is missing: a plan needs a storey, a height, or a frame');
+      break;
+    case 'ceiling plan':
+    case 'perspective':
+      refuse('kind', `"${sight.kind}" cannot be drawn yet`);
+      break;
+    case 'axonometric':
+      refuse('frame', 'is missing: an axonometric needs a frame with the direction of looking');
+  }
+  return sight;
+}
+
+/** Directions that a drafter may use as hints for up: square to the look, else the next best. */
+export const upFor = (look: Vec3): Vec3 => (Math.abs(unit(look)[2]) > 0.999 ? [0, 1, 0] : [0, 0, 1]);

@@ -1,0 +1,50 @@
+import type { Vec2, Vec3 } from '../geometry/vec3';
+
+export type SightKind = 'section' | 'elevation' | 'plan' | 'ceiling plan' | 'axonometric' | 'perspective';
+export type Compass = 'north' | 'east' | 'south' | 'west';
+
+/** Picks elements: every field that is given must fit. `class`, `storey`, `material` and `name` compare whole words, without case. */
+export interface Rule {
+  readonly class?: string | undefined;
+  readonly storey?: string | undefined;
+  readonly material?: string | undefined;
+  readonly name?: string | undefined;
+  readonly id?: string | undefined;
+  readonly use?: 'include' | 'exclude' | undefined;
+}
+
+/** What is left of the drawing plane; metres from the frame's origin, null for no limit. */
+export interface Limits {
+  readonly left?: number | null | undefined;
+  readonly right?: number | null | undefined;
+  readonly bottom?: number | null | undefined;
+  readonly top?: number | null | undefined;
+}
+
+/**
+ * A saved way of looking at the model: where from, what is cut, how far it reaches, what it shows.
+ * Lengths in metres, coordinates those of the source file. The same form is a sight file.
+ */
+export interface Sight {
+  readonly kind: SightKind;
+  readonly number: string;
+  readonly name: string;
+  /** Section: the two ends of its line in plan. */
+  readonly path?: readonly Vec2[] | undefined;
+  /** Side of the path, walking from its first point. */
+  readonly look?: 'left' | 'right' | undefined;
+  /** Plan: name of the storey, and the height of the cut over its floor. */
+  readonly storey?: string | undefined;
+  readonly height?: number | undefined;
+  /** Elevation: the direction in which one looks. A compass direction goes by true north. */
+  readonly toward?: Compass | Vec2 | undefined;
+  /** Instead of the above, for any kind. With `cut` the plane through origin cuts; else the whole model is seen. */
+  readonly frame?: { readonly origin: Vec3; readonly look: Vec3; readonly up: Vec3; readonly cut: boolean } | undefined;
+  /** null or absent = no end, 0 = cut only. */
+  readonly depth?: number | null | undefined;
+  readonly limits?: Limits | undefined;
+  readonly show?: readonly Rule[] | undefined;
+  readonly leaveWhole?: readonly Rule[] | undefined;
+  /** Whether hidden lines are kept, as lines of their own. */
+  readonly hidden?: boolean | undefined;
+}

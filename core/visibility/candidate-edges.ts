@@ -1,0 +1,92 @@
+import { Growing } from '../model/model-builder';
+import { EdgeKind, type Scene } from '../scene/scene';
+import { Facing, type ViewSpace } from './view-space';
+
+/** Why an edge may be drawn. */
+export const Candidate = { outline: 0, crease: 1, border: 2 } as const;
+
+/**
+ * The edges that may be drawn in a view, cut off at the cutting plane and at the depth limit.
+ * Smooth and coplanar edges come only where the surface turns away; an edge that no front face touches is never seen.
+ */
+export interface CandidateEdges {
+  readonly count: number;
+  /** u0 v0 w0 u1 v1 w1 of each. */
+  readonly ends: Float64Array;
+  readonly edge: Uint32Array;
+  readonly kind: Uint8Array;
+  /** The one face that is seen at the edge, or -1 where both are: only then a flush neighbour can take the edge away. */
+  readonly onlyFace: Int32Array;
+}
+
+export interface ViewLimits {
+  /** Whether the plane w = 0 cuts. */
+  readonly cut: boolean;
+  /** Largest depth drawn, Infinity for no end. */
+  readonly depth: number;
+}
+
+export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array, limits: ViewLimits, keepHidden: boolean): CandidateEdges {
+  const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
+  const { u, v, w, facing } = view;
+  const ends = new Growing((n) => new Float64Array(n), 6 * 4096);
+  const edge = new Growing((n) => new Uint32Array(n), 4096);
+  const kind = new Growing((n) => new Uint32Array(n), 4096);
+  const only = new Growing((n) => new Uint32Array(n), 4096);
+  const NONE = 0xffffffff;
+
+  for (let part = 0; part < shown.length; part++) {
+    if (!shown[part]) continue;
+    const closed = partClosed[part] === 1;
+    const clip = limits.cut && shown[part] === 1;
+    for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
+      const ek = edgeKind[e]!;
+      if (ek === EdgeKind.coplanar) continue;
+      const a = edgeFaces[e * 2]!, b = edgeFaces[e * 2 + 1]!;
+      const fa = facing[a]!;
+      let reason: number;
+      let onlyFace = NONE;
+      if (b < 0) {
+        reason = Candidate.border;
+        onlyFace = fa === Facing.edgeOn ? NONE : a;
+      } else {
+        const fb = facing[b]!;
+        const seenA = closed ? fa === Facing.front : fa !== Facing.edgeOn;
+        const seenB = closed ? fb === Facing.front : fb !== Facing.edgeOn;
+        const turns = fa !== fb;
+        if (!seenA && !seenB && !(keepHidden && ek === EdgeKind.crease && (fa === Facing.back || fb === Facing.back))) continue;
+        if (ek === EdgeKind.smooth && !turns) continue;
+        reason = turns ? Candidate.outline : Candidate.crease;
+        if (seenA !== seenB) onlyFace = seenA ? a : b;
+      }
+      const p = edgeVertices[e * 2]!, q = edgeVertices[e * 2 + 1]!;
+      let u0 = u[p]!, v0 = v[p]!, w0 = w[p]!, u1 = u[q]!, v1 = v[q]!, w1 = w[q]!;
+      if (clip) {
+        if (w0 < 0 && w1 < 0) continue;
+        if (w0 < 0 || w1 < 0) {
+          const t = w0 / (w0 - w1);
+          const mu = u0 + t * (u1 - u0), mv = v0 + t * (v1 - v0);
+          if (w0 < 0) { u0 = mu; v0 = mv; w0 = 0; }
+          else { u1 = mu; v1 = mv; w1 = 0; }
+        }
+      }
+      if (w0 > limits.depth || w1 > limits.depth) {
+        if (w0 > limits.depth && w1 > limits.depth) continue;
+        const t = (limits.depth - w0) / (w1 - w0);
+        const mu = u0 + t * (u1 - u0), mv = v0 + t * (v1 - v0);
+        if (w0 > limits.depth) { u0 = mu; v0 = mv; w0 = limits.depth; }
+        else { u1 = mu; v1 = mv; w1 = limits.depth; }
+      }
+      if (Math.abs(u1 - u0) < 1e-6 && Math.abs(v1 - v0) < 1e-6) continue;
+      const data = ends.reserve(6);
+      const at = ends.length;
+      data[at] = u0; data[at + 1] = v0; data[at + 2] = w0;
+      data[at + 3] = u1; data[at + 4] = v1; data[at + 5] = w1;
+      ends.length = at + 6;
+      edge.push(e);
+      kind.push(reason);
+      only.push(onlyFace);
+    }
+  }
+  return { count: edge.length, ends: ends.done(), edge: edge.done(), kind: Uint8Array.from(kind.done()), onlyFace: Int32Array.from(only.done(), (x) => (x === NONE ? -1 : x)) };
+}

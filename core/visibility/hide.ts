@@ -1,0 +1,217 @@
+import { DEPTH, EDGE } from '../geometry/tolerances';
+import { Growing } from '../model/model-builder';
+import type { Scene } from '../scene/scene';
+import type { CandidateEdges } from './candidate-edges';
+import { STRIDE, type Occluders } from './occluders';
+import type { TileIndex } from './tile-index';
+import type { ViewSpace } from './view-space';
+
+/** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
+export interface Pieces {
+  readonly count: number;
+  readonly ends: Float64Array;
+  readonly candidate: Uint32Array;
+  readonly hidden: Uint8Array;
+}
+
+/** Pieces shorter than this, and gaps between hidden stretches, come from the widening of the occluders. */
+const GAP = 5 * EDGE;
+/** How parallel two faces must be to lie flush. */
+const PARALLEL = 0.99999;
+/** A flush neighbour must reach this far beyond the edge to take it away. */
+const BEYOND = 1e-5;
+
+/** Most intervals of one edge; an edge behind a picket fence has hundreds. What comes beyond stays visible. */
+const LIST = 16384;
+const _hiddenFrom = new Float64Array(LIST), _hiddenTo = new Float64Array(LIST);
+const _flushFrom = new Float64Array(LIST), _flushTo = new Float64Array(LIST);
+
+/**
+ * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
+ * first, each once), the interval in which it runs inside the triangle and behind its plane. A line in the plane of a face
+ * (within DEPTH) is not hidden by it; a line that goes behind a face is hidden from where it meets the plane.
+ * An interval along which a face of another part of the same flush group continues the edge's only seen face is a joint that
+ * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
+ * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
+ */
+export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occluders: Occluders, tiles: TileIndex, keepHidden: boolean): Pieces {
+  const { records, near, triangle } = occluders;
+  const { u0: tu, v0: tv, size, columns, rows, start, items } = tiles;
+  const { ends, onlyFace } = edges;
+  const { trianglePart, partFlush } = scene;
+  const stamp = new Int32Array(occluders.count).fill(-1);
+  const sink: Sink = {
+    ends: new Growing((n) => new Float64Array(n), 6 * 4096),
+    owner: new Growing((n) => new Uint32Array(n), 4096),
+    hidden: new Growing((n) => new Uint32Array(n), 4096),
+  };
+
+  for (let c = 0; c < edges.count; c++) {
+    const e = c * 6;
+    const u0 = ends[e]!, v0 = ends[e + 1]!, w0 = ends[e + 2]!;
+    const du = ends[e + 3]! - u0, dv = ends[e + 4]! - v0, dw = ends[e + 5]! - w0;
+    const length = Math.sqrt(du * du + dv * dv);
+    const gap = GAP / length;
+    const deepest = (dw > 0 ? w0 + dw : w0) + DEPTH;
+    const uMin = du < 0 ? u0 + du : u0, uMax = du < 0 ? u0 : u0 + du;
+    const vMin = dv < 0 ? v0 + dv : v0, vMax = dv < 0 ? v0 : v0 + dv;
+    const face = onlyFace[c]!;
+    const part = face >= 0 ? trianglePart[face]! : -1;
+    const flush = part >= 0 ? partFlush[part]! : -1;
+    let hiddenCount = 0, flushCount = 0;
+
+    // Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987).
+    let i = Math.floor((u0 - tu) / size), j = Math.floor((v0 - tv) / size);
+    const iEnd = Math.floor((u0 + du - tu) / size), jEnd = Math.floor((v0 + dv - tv) / size);
+    const si = du > 0 ? 1 : -1, sj = dv > 0 ? 1 : -1;
+    let ti = du === 0 ? Infinity : (tu + (i + (du > 0 ? 1 : 0)) * size - u0) / du;
+    let tj = dv === 0 ? Infinity : (tv + (j + (dv > 0 ? 1 : 0)) * size - v0) / dv;
+    const stepI = du === 0 ? Infinity : size / Math.abs(du), stepJ = dv === 0 ? Infinity : size / Math.abs(dv);
+    let steps = Math.abs(iEnd - i) + Math.abs(jEnd - j);
+    let enter = 0;
+    for (;;) {
+      const leave = steps === 0 ? 1 : ti < tj ? ti : tj;
+      if (i >= 0 && j >= 0 && i < columns && j < rows && !covered(hiddenCount, enter, leave)) {
+        const tile = j * columns + i;
+        for (let k = start[tile]!, end = start[tile + 1]!; k < end; k++) {
+          const o = items[k]!;
+          if (near[o]! > deepest) break;
+          if (stamp[o] === c) continue;
+          stamp[o] = c;
+          const at = o * STRIDE;
+          if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
+          let from = 0, to = 1;
+          let inside = true;
+          for (let s = at; s < at + 9; s += 3) {
+            const a = records[s]!, b = records[s + 1]!;
+            const g0 = a * u0 + b * v0 + records[s + 2]! + EDGE;
+            const slope = a * du + b * dv;
+            const g1 = g0 + slope;
+            if (g0 < 0) {
+              if (g1 < 0) { inside = false; break; }
+              const t = -g0 / slope;
+              if (t > from) from = t;
+            } else if (g1 < 0) {
+              const t = -g0 / slope;
+              if (t < to) to = t;
+            }
+          }
+          if (!inside || to - from <= 1e-12) continue;
+          const nu = records[at + 9]!, nv = records[at + 10]!, nw = records[at + 11]!;
+          const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
+          const rise = nu * du + nv * dv + nw * dw;
+          const h0 = h + rise * from, h1 = h + rise * to;
+          if (h0 <= DEPTH && h1 <= DEPTH) {
+            if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
+              const t = triangle[o]!;
+              if (t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && continues(scene, view, t, face, u0, v0, du, dv, length))
+                flushCount = insert(_flushFrom, _flushTo, flushCount, from, to, gap);
+            }
+            continue;
+          }
+          if (h0 < 0) from = -h / rise;
+          else if (h1 < 0) to = -h / rise;
+          if (to > from) {
+            hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, from, to, gap);
+            if (covered(hiddenCount, 0, 1)) break;
+            if (covered(hiddenCount, enter, leave)) break;
+          }
+        }
+      }
+      if (steps-- === 0 || covered(hiddenCount, 0, 1)) break;
+      enter = leave;
+      if (ti < tj) { ti += stepI; i += si; }
+      else { tj += stepJ; j += sj; }
+    }
+
+    if (keepHidden)
+      for (let k = 0; k < hiddenCount; k++)
+        emitGaps(sink, ends, c, length, _flushFrom, _flushTo, flushCount, Math.max(0, _hiddenFrom[k]!), Math.min(1, _hiddenTo[k]!), 1);
+    for (let k = 0; k < flushCount; k++) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, _flushFrom[k]!, _flushTo[k]!, gap);
+    emitGaps(sink, ends, c, length, _hiddenFrom, _hiddenTo, hiddenCount, 0, 1, 0);
+  }
+  return { count: sink.owner.length, ends: sink.ends.done(), candidate: sink.owner.done(), hidden: Uint8Array.from(sink.hidden.done()) };
+}
+
+/** Whether the stretch from `lo` to `hi` is hidden as a whole. */
+function covered(count: number, lo: number, hi: number): boolean {
+  for (let k = 0; k < count; k++) if (_hiddenFrom[k]! <= lo && _hiddenTo[k]! >= hi) return true;
+  return false;
+}
+
+/** Puts an interval into a sorted list, joining what overlaps or nearly touches; returns the new length of the list. */
+function insert(fromList: Float64Array, toList: Float64Array, count: number, from: number, to: number, gap: number): number {
+  let first = 0;
+  while (first < count && toList[first]! < from - gap) first++;
+  let last = first;
+  while (last < count && fromList[last]! <= to + gap) {
+    if (fromList[last]! < from) from = fromList[last]!;
+    if (toList[last]! > to) to = toList[last]!;
+    last++;
+  }
+  const removed = last - first;
+  if (removed === 0) {
+    if (count >= LIST) return count;
+    for (let k = count; k > first; k--) {
+      fromList[k] = fromList[k - 1]!;
+      toList[k] = toList[k - 1]!;
+    }
+  } else if (removed > 1)
+    for (let k = last; k < count; k++) {
+      fromList[k - removed + 1] = fromList[k]!;
+      toList[k - removed + 1] = toList[k]!;
+    }
+  fromList[first] = from;
+  toList[first] = to;
+  return count - removed + 1;
+}
+
+interface Sink {
+  readonly ends: Growing<Float64Array>;
+  readonly owner: Growing<Uint32Array>;
+  readonly hidden: Growing<Uint32Array>;
+}
+
+/** Writes the stretches of [lo, hi] that no interval of the list covers. */
+function emitGaps(sink: Sink, ends: Float64Array, c: number, length: number, fromList: Float64Array, toList: Float64Array, count: number, lo: number, hi: number, hiddenFlag: number): void {
+  const e = c * 6;
+  const u0 = ends[e]!, v0 = ends[e + 1]!, w0 = ends[e + 2]!;
+  const u1 = ends[e + 3]!, v1 = ends[e + 4]!, w1 = ends[e + 5]!;
+  let t = lo;
+  for (let k = 0; k <= count; k++) {
+    const until = k < count ? Math.min(fromList[k]!, hi) : hi;
+    if ((until - t) * length > GAP) {
+      const a = t * length < GAP ? 0 : t, b = (1 - until) * length < GAP ? 1 : until;
+      const data = sink.ends.reserve(6), q = sink.ends.length;
+      data[q] = u0 + a * (u1 - u0); data[q + 1] = v0 + a * (v1 - v0); data[q + 2] = w0 + a * (w1 - w0);
+      data[q + 3] = b === 1 ? u1 : u0 + b * (u1 - u0); data[q + 4] = b === 1 ? v1 : v0 + b * (v1 - v0); data[q + 5] = b === 1 ? w1 : w0 + b * (w1 - w0);
+      sink.ends.length = q + 6;
+      sink.owner.push(c);
+      sink.hidden.push(hiddenFlag);
+    }
+    if (k < count && toList[k]! > t) t = toList[k]!;
+    if (t >= hi) break;
+  }
+}
+
+/**
+ * Whether triangle t reaches beyond the line of an edge on the side away from the edge's own face. The edge's interval runs
+ * inside t, so a corner beyond means that t continues the face right there.
+ */
+function continues(scene: Scene, view: ViewSpace, t: number, face: number, u0: number, v0: number, du: number, dv: number, length: number): boolean {
+  const { normals, triangles } = scene;
+  const cos = normals[t * 3]! * normals[face * 3]! + normals[t * 3 + 1]! * normals[face * 3 + 1]! + normals[t * 3 + 2]! * normals[face * 3 + 2]!;
+  if (Math.abs(cos) < PARALLEL) return false;
+  let own = 0;
+  for (let k = 0; k < 3; k++) {
+    const p = triangles[face * 3 + k]!;
+    const side = du * (view.v[p]! - v0) - dv * (view.u[p]! - u0);
+    if (Math.abs(side) > Math.abs(own)) own = side;
+  }
+  for (let k = 0; k < 3; k++) {
+    const p = triangles[t * 3 + k]!;
+    const side = (du * (view.v[p]! - v0) - dv * (view.u[p]! - u0)) / length;
+    if ((own > 0 ? -side : side) > BEYOND) return true;
+  }
+  return false;
+}

@@ -1,0 +1,58 @@
+import type { Frame } from '../sights/frame';
+import { EDGE } from '../geometry/tolerances';
+import type { Scene } from '../scene/scene';
+
+/** Which way a triangle looks. Edge-on: lower in the picture than the edge tolerance, so it hides nothing and shows nothing. */
+export const Facing = { edgeOn: 0, front: 1, back: 2 } as const;
+
+/** The corners of a scene in a sight's frame, and the facing of its triangles. */
+export interface ViewSpace {
+  readonly u: Float64Array;
+  readonly v: Float64Array;
+  /** Depth; grows away from the eye. */
+  readonly w: Float64Array;
+  readonly facing: Uint8Array;
+}
+
+/** Depths closer to the cutting plane than this count as lying in it: the noise of turned coordinates. */
+const ON_PLANE = 1e-7;
+
+/**
+ * Turns a scene's corners into a frame that is given in the scene's coordinates. Cost: one pass over corners and triangles.
+ * Corners within 0.1 µm of the plane w = 0 are put on it, so that a face in the plane is on one side as a whole.
+ */
+export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array): ViewSpace {
+  const { vertices, partVertexStart, partTriangleStart } = scene;
+  const count = vertices.length / 3;
+  const u = new Float64Array(count), v = new Float64Array(count), w = new Float64Array(count);
+  const [ox, oy, oz] = frame.origin;
+  const [rx, ry, rz] = frame.right;
+  const [ux, uy, uz] = frame.up;
+  const [lx, ly, lz] = frame.look;
+  const facing = new Uint8Array(scene.triangles.length / 3);
+  for (let part = 0; part < shown.length; part++) {
+    if (!shown[part]) continue;
+    for (let i = partVertexStart[part]!; i < partVertexStart[part + 1]!; i++) {
+      const x = vertices[i * 3]! - ox, y = vertices[i * 3 + 1]! - oy, z = vertices[i * 3 + 2]! - oz;
+      u[i] = x * rx + y * ry + z * rz;
+      v[i] = x * ux + y * uy + z * uz;
+      const depth = x * lx + y * ly + z * lz;
+      w[i] = Math.abs(depth) < ON_PLANE ? 0 : depth;
+    }
+    turnFaces(scene.triangles, partTriangleStart[part]!, partTriangleStart[part + 1]!, u, v, facing);
+  }
+  const { sliverOf } = scene;
+  for (let t = 0; t < sliverOf.length; t++) if (sliverOf[t]! >= 0) facing[t] = facing[sliverOf[t]!]!;
+  return { u, v, w, facing };
+}
+
+function turnFaces(triangles: Uint32Array, from: number, to: number, u: Float64Array, v: Float64Array, facing: Uint8Array): void {
+  for (let t = from; t < to; t++) {
+    const a = triangles[t * 3]!, b = triangles[t * 3 + 1]!, c = triangles[t * 3 + 2]!;
+    const abu = u[b]! - u[a]!, abv = v[b]! - v[a]!, acu = u[c]! - u[a]!, acv = v[c]! - v[a]!;
+    const bcu = acu - abu, bcv = acv - abv;
+    const twice = abu * acv - abv * acu;
+    const longest = Math.sqrt(Math.max(abu * abu + abv * abv, acu * acu + acv * acv, bcu * bcu + bcv * bcv));
+    facing[t] = Math.abs(twice) <= EDGE * longest ? Facing.edgeOn : twice > 0 ? Facing.front : Facing.back;
+  }
+}

@@ -1,0 +1,55 @@
+import { noteSentence } from '../faults/wording';
+import { arcAt, linePoints, type Drawing } from '../linework/drawing';
+import { ROLES } from '../linework/role';
+import type { Model } from '../model/model';
+
+export interface JsonOptions {
+  /** Every line as plain points; arcs broken up to 0.1 mm. */
+  readonly flat?: boolean;
+  /** Name of the layer of each line, by its index. */
+  readonly layerOf?: (line: number) => string;
+}
+
+/** The drawing in its stable form for other programs (version 1), as text. Numbers are as computed, not rounded. */
+export function writeJson(model: Model, drawing: Drawing, { flat = false, layerOf }: JsonOptions = {}): string {
+  const lines = Array.from(drawing.lineRole, (roleIndex, l) => {
+    const role = ROLES[roleIndex]!;
+    const element = drawing.lineElement[l]!;
+    const a = drawing.lineArc[l]!;
+    const common = {
+      role,
+      hidden: role === 'hidden',
+      element: model.elements[element]?.id ?? null,
+      ...(drawing.lineJoint[l] ? { joint: true } : {}),
+      ...(layerOf ? { layer: layerOf(l) } : {}),
+    };
+    if (a >= 0 && !flat) {
+      const [u, v, radius, start, end] = arcAt(drawing, a);
+      return { ...common, arc: { centre: [u, v], radius, start, end } };
+    }
+    return { ...common, points: pairs(linePoints(drawing, l)) };
+  });
+  const regions = drawing.regions.map((region) => ({
+    material: model.materials[region.material]?.name ?? null,
+    ...(region.use === 'matter' ? {} : { use: region.use }),
+    elements: region.elements.map((e) => model.elements[e]!.id),
+    rings: region.face.map(pairs),
+  }));
+  const { origin, right, up, look } = drawing.frame;
+  const { triangles, elements, ms, notes } = drawing.report;
+  return JSON.stringify({
+    format: 'tarvex-drawing',
+    version: 1,
+    unit: 'm',
+    frame: { origin, right, up, look },
+    lines,
+    regions,
+    report: { triangles, elements, ms, warnings: notes.map(noteSentence) },
+  });
+}
+
+function pairs(flat: ArrayLike<number>): [number, number][] {
+  const out: [number, number][] = [];
+  for (let i = 0; i < flat.length; i += 2) out.push([flat[i]!, flat[i + 1]!]);
+  return out;
+}

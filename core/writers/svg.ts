@@ -1,0 +1,117 @@
+import { paperColour, type StyledDrawing } from '../drafting/style-drawing';
+import type { PatternLine } from '../drafting/standard';
+import { arcAt, drawingBounds } from '../linework/drawing';
+import type { Model } from '../model/model';
+import type { Sight } from '../sights/sight';
+import { decimal } from './numbers';
+
+/** White round the drawing, paper millimetres. */
+const MARGIN = 10;
+
+const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+// eslint-disable-next-line no-control-regex -- XML 1.0 allows no control characters
+const clean = (text: string): string => escape(text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, ''));
+
+/**
+ * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each layer,
+ * stroke widths as plain numbers. Fills lie below the lines.
+ */
+export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight): string {
+  const { drawing, scale, layers } = styled;
+  const k = 1000 / scale;
+  const [u0, v0, u1, v1] = drawingBounds(drawing);
+  const width = (u1 - u0) * k + 2 * MARGIN, height = (v1 - v0) * k + 2 * MARGIN;
+  const x = (u: number) => decimal((u - u0) * k + MARGIN, 5);
+  const y = (v: number) => decimal((v1 - v) * k + MARGIN, 5);
+  const title = clean(`${sight.number} ${sight.name}`.trim() || sight.kind);
+  const out: string[] = [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${decimal(width, 3)}mm" height="${decimal(height, 3)}mm" viewBox="0 0 ${decimal(width, 3)} ${decimal(height, 3)}">`,
+    `<title>${title}</title>`,
+    `<desc>${clean(model.name)}, ${sight.kind}, 1:${decimal(scale, 3)}</desc>`,
+  ];
+
+  const patterns = new Map<string, string>();
+  const fillsOf = new Map<number, string[]>();
+  drawing.regions.forEach((region, r) => {
+    const fill = styled.fills[r];
+    if (!fill) return;
+    const layer = layers[fill.layer]!;
+    const d = region.face.map((ring) => ringPath(ring, x, y)).join('');
+    const paints = fill.lines
+      ? fill.lines.map((line, i) => {
+          const id = `fill-${fill.layer}-${fill.pattern.replace(/\W+/g, '-')}-${i}`;
+          if (!patterns.has(id)) patterns.set(id, patternTag(id, line, layer.weight, paperColour(layer.colour), Number(x(0)), Number(y(0))));
+          return `url(#${id})`;
+        })
+      : [paperColour(layer.colour)];
+    const paths = paints.map((paint) => `<path fill="${paint}" fill-rule="evenodd" d="${d}"/>`);
+    fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
+  });
+  if (patterns.size) out.push('<defs>', ...patterns.values(), '</defs>');
+  for (const [layer, paths] of [...fillsOf].sort((a, b) => a[0] - b[0])) out.push(`<g id="${clean(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
+
+  const pathsOf = layers.map((): string[] => []);
+  for (let l = 0; l < drawing.lineRole.length; l++) {
+    const a = drawing.lineArc[l]!;
+    pathsOf[styled.lineLayer[l]!]!.push(a >= 0 ? arcPath(arcAt(drawing, a), k, x, y) : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y));
+  }
+  // fine lines first, so that heavy ones lie on top at their ends
+  const order = layers.map((_, i) => i).filter((i) => pathsOf[i]!.length).sort((a, b) => layers[a]!.weight - layers[b]!.weight || a - b);
+  for (const i of order) {
+    const layer = layers[i]!;
+    const dashes = layer.dashes.length ? ` stroke-dasharray="${layer.dashes.map((d) => decimal(Math.abs(d), 3)).join(' ')}"` : '';
+    out.push(`<g id="${clean(layer.name)}" fill="none" stroke="${paperColour(layer.colour)}" stroke-width="${decimal(layer.weight, 3)}" stroke-linecap="round" stroke-linejoin="round"${dashes}>`);
+    for (const d of pathsOf[i]!) out.push(`<path d="${d}"/>`);
+    out.push('</g>');
+  }
+  out.push('</svg>', '');
+  return out.join('\n');
+}
+
+type Place = (value: number) => string;
+
+function ringPath(ring: Float64Array, x: Place, y: Place): string {
+  let d = '';
+  for (let i = 0; i < ring.length; i += 2) d += `${i ? 'L' : 'M'}${x(ring[i]!)} ${y(ring[i + 1]!)}`;
+  return `${d}Z`;
+}
+
+function linePath(points: Float64Array, from: number, to: number, x: Place, y: Place): string {
+  let d = '';
+  const closed = to - from > 3 && points[from * 2] === points[to * 2 - 2] && points[from * 2 + 1] === points[to * 2 - 1];
+  for (let p = from; p < (closed ? to - 1 : to); p++) d += `${p > from ? 'L' : 'M'}${x(points[p * 2]!)} ${y(points[p * 2 + 1]!)}`;
+  return closed ? `${d}Z` : d;
+}
+
+function arcPath([u, v, r, start, end]: readonly [number, number, number, number, number], k: number, x: Place, y: Place): string {
+  const at = (t: number) => `${x(u + r * Math.cos(t))} ${y(v + r * Math.sin(t))}`;
+  const radius = decimal(r * k, 5);
+  // counter-clockwise with v up is sweep 0 with y down; a full circle takes two halves
+  if (end - start > 2 * Math.PI - 1e-9) return `M${at(start)}A${radius} ${radius} 0 0 0 ${at(start + Math.PI)}A${radius} ${radius} 0 0 0 ${at(start)}Z`;
+  return `M${at(start)}A${radius} ${radius} 0 ${end - start > Math.PI ? 1 : 0} 0 ${at(end)}`;
+}
+
+/**
+ * One family of lines as an SVG pattern: its tile is the parallelogram of one dash period along the line and of the offset to
+ * the next line, so any offset is exact. Hangs on the drawing's zero, so neighbouring regions of a material run through.
+ */
+function patternTag(id: string, { angle, origin, offset, dashes }: PatternLine, weight: number, colour: string, x0: number, y0: number): string {
+  const period = dashes.length ? dashes.reduce((sum, d) => sum + Math.abs(d), 0) : 10;
+  const c = Math.cos((angle * Math.PI) / 180), s = Math.sin((angle * Math.PI) / 180);
+  const across = -offset[0] * s + offset[1] * c;
+  const spacing = Math.abs(across);
+  // y axis of the tile: the offset, in tile units of `spacing`; on the page y runs down
+  const sign = Math.sign(across) || 1;
+  const matrix = [c, -s, (offset[0] * sign) / spacing, (-offset[1] * sign) / spacing, x0 + origin[0], y0 - origin[1]];
+  const half = spacing / 2;
+  const strokes: string[] = [];
+  let at = 0;
+  if (!dashes.length) strokes.push(`M-1 0H${decimal(period + 1, 4)}`);
+  for (const dash of dashes) {
+    if (dash >= 0) strokes.push(`M${decimal(at, 4)} 0h${decimal(Math.max(dash, 0.05), 4)}`);
+    at += Math.abs(dash);
+  }
+  const [a, b, cc, d, e, f] = matrix.map((n) => decimal(n, 6));
+  return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="${decimal(-half, 4)}" width="${decimal(period, 4)}" height="${decimal(spacing, 4)}" patternTransform="matrix(${a} ${b} ${cc} ${d} ${e} ${f})"><path d="${strokes.join('')}" fill="none" stroke="${colour}" stroke-width="${decimal(weight, 3)}"/></pattern>`;
+}
