@@ -1,1 +1,207 @@
-export const readIfc: any = null;
+import { Fault, type Note } from '../faults/fault';
+import type { ElementUse, Model } from '../model/model';
+import { ModelBuilder } from '../model/model-builder';
+import { moveToOrigin } from '../model/move-to-origin';
+import type { OpenLibrary } from './ifc-library';
+import { Materials } from './ifc-materials';
+import { Placements, text } from './ifc-placements';
+import { bodyItems, buildShapes, isProduct, type Shape } from './ifc-shapes';
+import { gridLines, lengthUnit, Structure, trueNorth } from './ifc-structure';
+import { UNITS, type LengthUnit } from './obj';
+import { isRef, StepIndex } from './step-index';
+
+export interface IfcOptions {
+  readonly openLibrary: OpenLibrary;
+  /** Taken when the file gives no unit. */
+  readonly unit?: LengthUnit;
+  /** Is told the share done, 0 to 1. */
+  readonly progress?: (share: number) => void;
+}
+
+const SCHEMAS = /^IFC(2X3|4|4X3|4X1|4X2|2X2|2X_FINAL)/i;
+/** What has a shape but is nothing that stands there. */
+const NOT_MATTER = /^IFC(OPENINGELEMENT|OPENINGSTANDARDCASE|VIRTUALELEMENT|ANNOTATION|GRID|STRUCTURAL|PROJECTIONELEMENT|DISTRIBUTIONPORT|PORT|REFERENT|ALIGNMENT|PROXYGRID)/;
+/** No building reaches this far, metres: such a shape is damage. */
+const TOO_LARGE = 2e5;
+
+/**
+ * Reads an IFC file (IFC2X3, IFC4, IFC4X3): structure and materials from the records themselves, shapes through the library.
+ * Only body representations are taken, openings are subtracted, spaces are kept apart. What cannot be built is named in the
+ * model's notes; nothing is dropped in silence.
+ * @throws Fault file-empty, file-not-ifc, file-unreadable, schema-unknown, string-unclosed, file-without-geometry, library-failed
+ */
+export async function readIfc(source: Uint8Array, name: string, { openLibrary, unit, progress }: IfcOptions): Promise<Model> {
+  const bytes = toUtf8(source);
+  const index = new StepIndex(bytes);
+  if (!SCHEMAS.test(index.schema.trim())) throw new Fault('schema-unknown', { schema: index.schema ? `"${index.schema}"` : 'not given' });
+  if (index.count === 0) throw new Fault('file-without-geometry');
+  const builder = new ModelBuilder();
+  const { notes } = builder;
+  if (!index.isComplete) notes.push({ code: 'file-cut-off', facts: {} });
+  if (!index.isUtf8) notes.push({ code: 'text-encoding', facts: {} });
+  for (const [id, count] of index.repeated) notes.push({ code: 'number-twice', facts: { id, count } });
+
+  const metres = lengthUnit(index, notes) ?? (unit ? UNITS[unit] : 1);
+  const placements = new Placements(index, notes);
+  builder.trueNorth = trueNorth(index);
+  builder.grid.push(...gridLines(index, placements, metres));
+  const structure = new Structure(index, placements, metres);
+  builder.storeys.push(...structure.storeys);
+  const materials = new Materials(index, metres);
+
+  const products: number[] = [];
+  for (const type of index.types()) {
+    if (!type.startsWith('IFC') || NOT_MATTER.test(type)) continue;
+    const all = index.all(type);
+    if (!all.slice(0, 8).some((id) => isProduct(index, id))) continue;
+    for (const id of all) if (isProduct(index, id)) products.push(id);
+  }
+  products.sort((a, b) => a - b);
+  const bodyOf = new Map<number, ReadonlySet<number> | null>();
+  const itemsOf = new Map<number, number[] | null>();
+  for (const id of products) {
+    const items = bodyItems(index, index.get(id)!.args[6]);
+    itemsOf.set(id, items);
+    bodyOf.set(id, items && new Set(items));
+  }
+  const built = await buildShapes(shorten(bytes, index, notes), index, metres, products, bodyOf, openLibrary, progress);
+
+  const middle = typicalPlace(built.shapes.values());
+  const halted = new Set(built.halted);
+  const ids = new Map<string, number>();
+  let unknown = new Map<string, number>();
+  for (const product of products) {
+    const record = index.get(product)!;
+    const className = built.classOf(product).replace(/^Ifc/, '').replace(/(StandardCase|ElementedCase)$/, '') || record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
+    const facts = { class: className, name: text(record.args[2]), id: text(record.args[0]) || `#${product}` };
+    const all = built.shapes.get(product);
+    if (!all?.length) {
+      if (!built.classOf(product)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
+      else if (halted.has(product)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape brings the shape builder to a halt' } });
+      else if (itemsOf.get(product)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape is of a kind that is not supported, or is damaged' } });
+      continue;
+    }
+    const shapes = all.filter((s) => s.triangles.length >= 3);
+    const lost = missingItems(index, itemsOf.get(product) ?? null, all);
+    if (lost) notes.push({ code: 'element-shape-lost', facts: { ...facts, count: lost, total: lost + all.length } });
+    if (!shapes.length) {
+      notes.push({ code: 'element-empty', facts });
+      continue;
+    }
+    const extent = extentOf(shapes);
+    if (!extent) {
+      notes.push({ code: 'element-not-finite', facts });
+      continue;
+    }
+    const distance = Math.max(extent.size, Math.hypot(extent.x - middle[0], extent.y - middle[1], extent.z - middle[2]));
+    if (distance > TOO_LARGE) {
+      notes.push({ code: 'element-far-away', facts: { ...facts, distance: Math.round(distance / 1000) } });
+      continue;
+    }
+    const id = facts.id;
+    const seen = ids.get(id) ?? 0;
+    ids.set(id, seen + 1);
+    const row = builder.elements.length;
+    const assembly = structure.assemblyOf(product);
+    const placement = placements.of(record.args[5]);
+    builder.elements.push({
+      id: seen ? `${id}#${product}` : id,
+      class: className,
+      name: facts.name,
+      type: materials.typeName(product) || text(record.args[4]),
+      storey: structure.storeyOf(product),
+      use: useOf(record.type),
+      assembly: assembly === null ? '' : text(index.get(assembly)?.args[2]),
+      buildUp: materials.buildUpOf(product, placement),
+    });
+    const shapeRef = record.args[6];
+    const made = materials.ofItems(product, isRef(shapeRef) ? shapeRef.ref : null, shapes.map((s) => s.item));
+    shapes.forEach((shape, k) => addPart(builder, row, shape, made[k]!));
+  }
+  for (const [id, count] of ids) if (count > 1) notes.push({ code: 'element-id-twice', facts: { id, count } });
+  for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
+  unknown = new Map();
+  builder.materials.push(...materials.table);
+  if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
+  else tellDoubts(builder);
+  moveToOrigin(builder);
+  return builder.build(name, index.schema.toUpperCase());
+}
+
+function useOf(type: string): ElementUse {
+  if (type === 'IFCSPACE') return 'space';
+  return type === 'IFCSITE' || type === 'IFCGEOGRAPHICELEMENT' ? 'terrain' : 'solid';
+}
+
+function addPart(builder: ModelBuilder, element: number, shape: Shape, material: number): void {
+  const base = builder.positions.length / 3;
+  builder.positions.reserve(shape.positions.length).set(shape.positions, builder.positions.length);
+  builder.positions.length += shape.positions.length;
+  const data = builder.triangles.reserve(shape.triangles.length);
+  for (let i = 0; i < shape.triangles.length; i++) data[builder.triangles.length + i] = shape.triangles[i]! + base;
+  builder.triangles.length += shape.triangles.length - (shape.triangles.length % 3);
+  builder.endPart(element, material, shape.colour);
+}
+
+/** How many solid items of a body gave no shape at all. Items that only point on (mapped items) are not counted. */
+function missingItems(index: StepIndex, items: readonly number[] | null, shapes: readonly Shape[]): number {
+  if (!items) return 0;
+  const got = new Set(shapes.map((s) => s.item));
+  const leaves = new Set(items.filter((i) => index.typeNameOf(i) !== 'IFCMAPPEDITEM'));
+  const missing = [...leaves].filter((i) => !got.has(i)).length;
+  // parts under numbers that are not items: the library took the shape apart in its own way
+  const others = [...got].filter((i) => !leaves.has(i)).length;
+  return others ? 0 : missing;
+}
+
+function extentOf(shapes: readonly Shape[]): { size: number; x: number; y: number; z: number } | null {
+  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  for (const { positions } of shapes)
+    for (let i = 0; i < positions.length; i++) {
+      const x = positions[i]!, k = i % 3;
+      if (!Number.isFinite(x)) return null;
+      if (x < low[k]!) low[k] = x;
+      if (x > high[k]!) high[k] = x;
+    }
+  return { size: Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!), x: (low[0]! + high[0]!) / 2, y: (low[1]! + high[1]!) / 2, z: (low[2]! + high[2]!) / 2 };
+}
+
+/** The middle element's place in each axis: one element at the end of the world does not move it. */
+function typicalPlace(all: Iterable<readonly Shape[]>): [number, number, number] {
+  const places: [number[], number[], number[]] = [[], [], []];
+  for (const shapes of all) {
+    const first = shapes.find((s) => s.positions.length)?.positions;
+    if (first) for (let k = 0; k < 3; k++) if (Number.isFinite(first[k]!)) places[k]!.push(first[k]!);
+  }
+  return places.map((list) => list.sort((a, b) => a - b)[list.length >> 1] ?? 0) as [number, number, number];
+}
+
+function tellDoubts(builder: ModelBuilder): void {
+  const solid = builder.elements.filter((e) => e.use === 'solid');
+  const off = solid.filter((e) => e.storey < 0).length;
+  if (off && builder.storeys.length) builder.notes.push({ code: 'elements-without-storey', facts: { count: off } });
+}
+
+/** UTF-16 files are turned into UTF-8; everything else is taken as it is. */
+function toUtf8(bytes: Uint8Array): Uint8Array {
+  const little = bytes[0] === 0xff && bytes[1] === 0xfe, big = bytes[0] === 0xfe && bytes[1] === 0xff;
+  if (little || big) return new TextEncoder().encode(new TextDecoder(little ? 'utf-16le' : 'utf-16be').decode(bytes));
+  if (bytes[0] === 73 && bytes[1] === 0) return new TextEncoder().encode(new TextDecoder('utf-16le').decode(bytes));
+  let start = 0;
+  if (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf) return bytes;
+  while (start < bytes.length && bytes[start]! <= 32) start++;
+  return start ? bytes.subarray(start) : bytes;
+}
+
+/** Texts beyond what the library can hold are blanked in a copy: they are names, not shapes, and were read before. */
+function shorten(bytes: Uint8Array, index: StepIndex, notes: Note[]): Uint8Array {
+  if (!index.longTexts.length) return bytes;
+  const copy = bytes.slice();
+  for (let i = 0; i < index.longTexts.length; i += 2) {
+    const [from, to] = [index.longTexts[i]!, index.longTexts[i + 1]!];
+    notes.push({ code: 'text-shortened', facts: { length: to - from + 1, line: index.lineOf(from) } });
+    copy.fill(32, from, to + 2);
+    copy[from] = 39;
+  }
+  return copy;
+}

@@ -2,6 +2,7 @@ import earcut from 'earcut';
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { ModelBuilder } from '../model/model-builder';
+import { moveToOrigin } from '../model/move-to-origin';
 
 /** Lengths of one unit in metres. */
 export const UNITS = { m: 1, cm: 0.01, mm: 0.001, in: 0.0254, ft: 0.3048 } as const;
@@ -126,23 +127,4 @@ function triangulate(face: readonly number[], corners: readonly number[]): reado
   const [p, q, r] = [out[0]! * 2, out[1]! * 2, out[2]! * 2];
   const turn = (flat[q]! - flat[p]!) * (flat[r + 1]! - flat[p + 1]!) - (flat[r]! - flat[p]!) * (flat[q + 1]! - flat[p + 1]!);
   return turn * sign >= 0 ? out : out.slice().reverse();
-}
-
-/** A model far from its zero (map coordinates) is moved near it; the move is kept as the model's origin. */
-export function moveToOrigin(builder: ModelBuilder): void {
-  const data = builder.positions.reserve(0);
-  let [x0, y0, z0, x1, y1, z1] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < builder.positions.length; i += 3) {
-    x0 = Math.min(x0, data[i]!); x1 = Math.max(x1, data[i]!);
-    y0 = Math.min(y0, data[i + 1]!); y1 = Math.max(y1, data[i + 1]!);
-    z0 = Math.min(z0, data[i + 2]!); z1 = Math.max(z1, data[i + 2]!);
-  }
-  const origin = [Math.round((x0 + x1) / 2), Math.round((y0 + y1) / 2), Math.round((z0 + z1) / 2)] as const;
-  if (Math.hypot(...origin) < 1000) return;
-  builder.origin = origin;
-  for (let i = 0; i < builder.positions.length; i += 3) {
-    data[i]! -= origin[0];
-    data[i + 1]! -= origin[1];
-    data[i + 2]! -= origin[2];
-  }
 }

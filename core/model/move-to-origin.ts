@@ -1,0 +1,31 @@
+import { dot } from '../geometry/vec3';
+import type { ModelBuilder } from './model-builder';
+
+/** A model nearer to zero than this stays where it is, metres. */
+const NEAR = 1000;
+
+/** Moves a model that lies far from zero (map coordinates) near it; the move is kept as the model's origin, in whole metres. */
+export function moveToOrigin(builder: ModelBuilder): void {
+  const data = builder.positions.reserve(0);
+  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < builder.positions.length; i++) {
+    const k = i % 3, x = data[i]!;
+    if (x < low[k]!) low[k] = x;
+    if (x > high[k]!) high[k] = x;
+  }
+  const middle = (k: number) => Math.round((low[k]! + high[k]!) / 2);
+  const origin = [middle(0), middle(1), middle(2)] as const;
+  if (!(Math.hypot(...origin) >= NEAR)) return;
+  builder.origin = origin;
+  for (let i = 0; i < builder.positions.length; i++) data[i]! -= origin[i % 3]!;
+  builder.storeys.forEach((s, i) => (builder.storeys[i] = { ...s, elevation: s.elevation - origin[2] }));
+  builder.grid.forEach((g, i) => {
+    const move = (p: readonly [number, number, number]) => [p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]] as const;
+    builder.grid[i] = { ...g, from: move(g.from), to: move(g.to) };
+  });
+  builder.elements.forEach((element, i) => {
+    if (!element.buildUp) return;
+    const shift = dot(element.buildUp.normal, origin);
+    builder.elements[i] = { ...element, buildUp: { ...element.buildUp, bounds: element.buildUp.bounds.map((b) => b - shift) } };
+  });
+}

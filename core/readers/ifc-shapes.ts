@@ -1,0 +1,163 @@
+import { Fault } from '../faults/fault';
+import type { Colour } from '../model/model';
+import type { IfcLibrary, IfcMesh, OpenLibrary } from './ifc-library';
+import { refs } from './ifc-placements';
+import { isRef, type StepIndex, type StepValue } from './step-index';
+
+/** One body of a product, in metres, Z up. */
+export interface Shape {
+  /** Number of the shape item in the file. */
+  readonly item: number;
+  readonly positions: Float64Array;
+  readonly triangles: Uint32Array;
+  readonly colour: Colour;
+}
+
+/** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
+const CIRCLE_SEGMENTS = 33;
+const SETTINGS = { CIRCLE_SEGMENTS, TAPE_SIZE: 8 << 20, BOOLEAN_UNION_THRESHOLD: 100000 };
+
+/** Representations that are not what stands there. */
+const OTHER = /^(axis|footprint|box|boundingbox|reference|clearance|annotation|profile|cog|lighting|plan|survey)/i;
+
+/** The shape items of a product's body, mapped ones followed to their source; null when its shape has no body to tell. */
+export function bodyItems(index: StepIndex, representation: StepValue | undefined): number[] | null {
+  const shape = index.follow(representation);
+  if (!shape) return null;
+  const all = refs(shape.args[2]).flatMap((id) => index.get(id) ?? []);
+  const bodies = all.filter((r) => r.args[1] === 'Body');
+  const chosen = bodies.length ? bodies : all.filter((r) => !OTHER.test(String(r.args[1] ?? '')));
+  const items: number[] = [];
+  for (const body of chosen) for (const item of refs(body.args[3])) follow(index, item, items, 0);
+  return items.length ? items : null;
+}
+
+function follow(index: StepIndex, item: number, out: number[], depth: number): void {
+  out.push(item);
+  if (index.typeNameOf(item) !== 'IFCMAPPEDITEM' || depth > 8) return;
+  const source = index.follow(index.get(item)?.args[0]);
+  for (const inner of refs(index.follow(source?.args[1])?.args[3])) follow(index, inner, out, depth + 1);
+}
+
+export interface BuiltShapes {
+  readonly shapes: ReadonlyMap<number, readonly Shape[]>;
+  /** Products whose building brought the library to a halt. */
+  readonly halted: readonly number[];
+  readonly classOf: (id: number) => string;
+}
+
+/**
+ * Builds the shapes of all products. Each geometry is read before the next product comes (later the library has let it go),
+ * and placed in double precision. When the library halts, the products are built one by one and the guilty are named.
+ * @throws Fault library-failed, file-unreadable
+ */
+export async function buildShapes(bytes: Uint8Array, index: StepIndex, metres: number, products: readonly number[], bodyOf: ReadonlyMap<number, ReadonlySet<number> | null>, openLibrary: OpenLibrary, progress?: (share: number) => void): Promise<BuiltShapes> {
+  let library = await openLibrary();
+  let model = open(library, bytes);
+  const shapes = new Map<number, Shape[]>();
+  const halted: number[] = [];
+  const take = (mesh: IfcMesh) => {
+    const own = readMesh(library, model, mesh, metres, bodyOf.get(mesh.expressID) ?? null);
+    shapes.set(mesh.expressID, own);
+  };
+  const names = new Map<string, string>();
+  try {
+    library.StreamAllMeshes(model, (mesh, i, total) => {
+      take(mesh);
+      if (progress && (i & 63) === 0) progress(i / Math.max(1, total));
+    }, false);
+  } catch (error) {
+    if (error instanceof Fault) throw error;
+    shapes.clear();
+    for (const product of products) {
+      if (/^IFC(SPACE|OPENING)/.test(index.typeNameOf(product))) continue;
+      try {
+        take(library.GetFlatMesh(model, product, false));
+      } catch {
+        halted.push(product);
+        if (halted.length > 50) throw new Fault('library-failed', { reason: 'more than 50 elements cannot be built' });
+        library = await openLibrary();
+        model = open(library, bytes);
+      }
+    }
+  }
+  for (const product of products)
+    if (index.typeNameOf(product) === 'IFCSPACE')
+      try {
+        take(library.GetFlatMesh(model, product, false));
+      } catch {
+        halted.push(product);
+        library = await openLibrary();
+        model = open(library, bytes);
+      }
+  const classOf = (id: number): string => {
+    const type = index.typeNameOf(id);
+    let name = names.get(type);
+    if (name === undefined) {
+      try {
+        name = library.GetNameFromTypeCode(library.GetLineType(model, id)) || '';
+      } catch {
+        name = '';
+      }
+      names.set(type, name);
+    }
+    return name;
+  };
+  for (const product of products) classOf(product);
+  try {
+    library.CloseModel(model);
+  } catch {
+    // a library that has halted cannot close; its memory goes with it
+  }
+  return { shapes, halted, classOf: (id) => names.get(index.typeNameOf(id)) ?? '' };
+}
+
+function open(library: IfcLibrary, bytes: Uint8Array): number {
+  let model = -1;
+  try {
+    model = library.OpenModel(bytes, SETTINGS);
+  } catch {
+    throw new Fault('file-unreadable', { reason: 'its head or its records are not in order' });
+  }
+  if (model < 0) throw new Fault('file-unreadable', { reason: 'its records are not in order' });
+  return model;
+}
+
+function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: number, body: ReadonlySet<number> | null): Shape[] {
+  const out: Shape[] = [];
+  const count = mesh.geometries.size();
+  const parts = Array.from({ length: count }, (_, i) => mesh.geometries.get(i));
+  // items whose number is not among the body's: another representation, unless none fits at all
+  const fitting = body ? parts.filter((p) => body.has(p.geometryExpressID)) : parts;
+  for (const part of fitting.length ? fitting : parts) {
+    const geometry = library.GetGeometry(model, part.geometryExpressID);
+    const size = geometry.GetVertexDataSize();
+    if (size === 0) {
+      geometry.delete();
+      continue;
+    }
+    const raw = library.GetVertexArray(geometry.GetVertexData(), size);
+    const triangles = library.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize());
+    geometry.delete();
+    const m = part.flatTransformation;
+    const n = raw.length / 6;
+    const positions = new Float64Array(n * 3);
+    for (let i = 0; i < n; i++) {
+      const x = raw[i * 6]!, y = raw[i * 6 + 1]!, z = raw[i * 6 + 2]!;
+      // the library turns Z up into Y up: (x, z, -y); turned back here
+      positions[i * 3] = (m[0]! * x + m[4]! * y + m[8]! * z + m[12]!) * metres;
+      positions[i * 3 + 1] = -(m[2]! * x + m[6]! * y + m[10]! * z + m[14]!) * metres;
+      positions[i * 3 + 2] = (m[1]! * x + m[5]! * y + m[9]! * z + m[13]!) * metres;
+    }
+    const { x, y, z, w } = part.color;
+    out.push({ item: part.geometryExpressID, positions, triangles, colour: [x, y, z, w] });
+  }
+  mesh.delete?.();
+  return out;
+}
+
+/** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition. */
+export function isProduct(index: StepIndex, id: number): boolean {
+  const args = index.get(id)?.args;
+  return !!args && args.length >= 7 && typeof args[0] === 'string' && isRef(args[6]) && index.typeNameOf(args[6].ref).startsWith('IFCPRODUCT');
+}

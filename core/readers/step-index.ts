@@ -1,0 +1,298 @@
+import { Fault } from '../faults/fault';
+
+/** A value of a STEP record: number, text, reference, enumeration, typed value, list; null for $ and *. */
+export type StepValue = number | string | null | StepRef | StepEnum | StepTyped | StepValue[];
+export interface StepRef { readonly ref: number }
+export interface StepEnum { readonly enum: string }
+export interface StepTyped { readonly type: string; readonly args: StepValue[] }
+
+export interface StepRecord {
+  readonly id: number;
+  readonly type: string;
+  readonly args: StepValue[];
+}
+
+export const isRef = (v: StepValue | undefined): v is StepRef => typeof v === 'object' && v !== null && 'ref' in v;
+
+/**
+ * An index over the bytes of a STEP file (ISO 10303-21, clear text encoding): where each record stands and of which type it is.
+ * Records are parsed when they are asked for; geometry, most of a file, never is. One pass over the bytes, no copy.
+ * Damage is told, not guessed: a text without an end is a Fault that names its line.
+ */
+export class StepIndex {
+  readonly schema: string;
+  /** Whether the end mark of the file was found. */
+  readonly isComplete: boolean;
+  /** Texts too long for the shape builder: offsets of their first and last sign, in turns. */
+  readonly longTexts: number[] = [];
+  readonly repeated = new Map<number, number>();
+  private readonly bytes: Uint8Array;
+  private readonly ids: number[] = [];
+  private readonly offsets: number[] = [];
+  private readonly typeOf: number[] = [];
+  private readonly typeNames: string[] = [];
+  private readonly byType = new Map<string, number[]>();
+  private readonly row = new Map<number, number>();
+  private readonly decoder: TextDecoder;
+  readonly isUtf8: boolean;
+
+  constructor(bytes: Uint8Array) {
+    this.bytes = bytes;
+    if (!startsWith(bytes, 'ISO-10303-21', bytes[0] === 0xef ? 3 : 0)) throw new Fault(bytes.length ? 'file-not-ifc' : 'file-empty');
+    const high = this.scan();
+    this.isUtf8 = !high || isUtf8(bytes);
+    this.decoder = new TextDecoder(this.isUtf8 ? 'utf-8' : 'windows-1252');
+    const header = latin(bytes, 0, Math.min(bytes.length, 20000));
+    this.schema = /FILE_SCHEMA\s*\(\s*\(\s*'([^']*)'/i.exec(header)?.[1] ?? '';
+    this.isComplete = /END-ISO-10303-21\s*;\s*$/.test(latin(bytes, Math.max(0, bytes.length - 400), bytes.length).replace(/\0+$/, '').trimEnd());
+  }
+
+  /** Finds every `#id=TYPE(`; returns whether any byte above 127 was met. */
+  private scan(): boolean {
+    const { bytes } = this;
+    const n = bytes.length;
+    const names = new Map<number, number>();
+    let high = false;
+    let i = 0;
+    let depth = 0;
+    while (i < n) {
+      const c = bytes[i]!;
+      if (c === 39) {
+        const from = i++;
+        for (;;) {
+          if (i >= n) throw new Fault('string-unclosed', { line: lineOf(bytes, from) });
+          const d = bytes[i]!;
+          if (d > 127) high = true;
+          if (d === 39) {
+            if (bytes[i + 1] !== 39) break;
+            i++;
+          }
+          i++;
+        }
+        if (i - from > 60000) this.longTexts.push(from + 1, i - 1);
+        i++;
+      } else if (c === 40) {
+        depth++;
+        i++;
+      } else if (c === 41) {
+        depth--;
+        i++;
+      } else if (c === 59) {
+        depth = 0;
+        i++;
+      } else if (c === 47 && bytes[i + 1] === 42) {
+        i += 2;
+        while (i < n && !(bytes[i] === 42 && bytes[i + 1] === 47)) i++;
+        i += 2;
+      } else if (c === 35 && depth === 0) {
+        i++;
+        let id = 0;
+        while (i < n && bytes[i]! >= 48 && bytes[i]! <= 57) id = id * 10 + bytes[i++]! - 48;
+        while (i < n && bytes[i]! <= 32) i++;
+        if (bytes[i] !== 61) continue;
+        i++;
+        while (i < n && bytes[i]! <= 32) i++;
+        const nameAt = i;
+        let hash = 2166136261;
+        while (i < n) {
+          let d = bytes[i]!;
+          if (d >= 97 && d <= 122) d -= 32;
+          if (!((d >= 65 && d <= 90) || (d >= 48 && d <= 57) || d === 95)) break;
+          hash = Math.imul(hash ^ d, 16777619);
+          i++;
+        }
+        if (i === nameAt) continue;
+        let type = names.get(hash);
+        if (type === undefined) {
+          const name = latin(bytes, nameAt, i).toUpperCase();
+          type = this.typeNames.push(name) - 1;
+          names.set(hash, type);
+          this.byType.set(name, []);
+        }
+        if (this.row.has(id)) {
+          this.repeated.set(id, (this.repeated.get(id) ?? 1) + 1);
+          continue;
+        }
+        this.row.set(id, this.ids.length);
+        this.ids.push(id);
+        this.offsets.push(i);
+        this.typeOf.push(type);
+        this.byType.get(this.typeNames[type]!)!.push(id);
+      } else {
+        if (c > 127) high = true;
+        i++;
+      }
+    }
+    return high;
+  }
+
+  get count(): number {
+    return this.ids.length;
+  }
+  has(id: number): boolean {
+    return this.row.has(id);
+  }
+  typeNameOf(id: number): string {
+    const row = this.row.get(id);
+    return row === undefined ? '' : this.typeNames[this.typeOf[row]!]!;
+  }
+  types(): IterableIterator<string> {
+    return this.byType.keys();
+  }
+  /** Numbers of all records of a type, in the order of the file. */
+  all(type: string): readonly number[] {
+    return this.byType.get(type) ?? [];
+  }
+
+  /** The record with this number, or null when the file has none or it cannot be parsed. */
+  get(id: number): StepRecord | null {
+    const row = this.row.get(id);
+    if (row === undefined) return null;
+    const parser = new Parser(this.bytes, this.offsets[row]!, this.decoder);
+    try {
+      return { id, type: this.typeNames[this.typeOf[row]!]!, args: parser.list() };
+    } catch {
+      return null;
+    }
+  }
+  follow(value: StepValue | undefined): StepRecord | null {
+    return isRef(value) ? this.get(value.ref) : null;
+  }
+
+  lineOf(offset: number): number {
+    return lineOf(this.bytes, offset);
+  }
+}
+
+/** Reads one argument list. Nesting beyond 200 levels is damage, not data. */
+class Parser {
+  private readonly bytes: Uint8Array;
+  private readonly decoder: TextDecoder;
+  private at: number;
+  private depth = 0;
+  constructor(bytes: Uint8Array, at: number, decoder: TextDecoder) {
+    this.bytes = bytes;
+    this.at = at;
+    this.decoder = decoder;
+  }
+
+  private skip(): number {
+    const { bytes } = this;
+    for (;;) {
+      const c = bytes[this.at];
+      if (c === undefined) throw new Fault('file-unreadable', { reason: 'a record has no end' });
+      if (c <= 32) this.at++;
+      else if (c === 47 && bytes[this.at + 1] === 42) {
+        this.at += 2;
+        while (this.at < bytes.length && !(bytes[this.at] === 42 && bytes[this.at + 1] === 47)) this.at++;
+        this.at += 2;
+      } else return c;
+    }
+  }
+
+  list(): StepValue[] {
+    if (this.skip() !== 40 || ++this.depth > 200) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    this.at++;
+    const out: StepValue[] = [];
+    for (;;) {
+      const c = this.skip();
+      if (c === 41) {
+        this.at++;
+        this.depth--;
+        return out;
+      }
+      if (c === 44) this.at++;
+      else out.push(this.value(c));
+    }
+  }
+
+  private value(c: number): StepValue {
+    const { bytes } = this;
+    if (c === 36 || c === 42) {
+      this.at++;
+      return null;
+    }
+    if (c === 40) return this.list();
+    if (c === 39) return this.string();
+    if (c === 35) {
+      let id = 0;
+      for (this.at++; bytes[this.at]! >= 48 && bytes[this.at]! <= 57; this.at++) id = id * 10 + bytes[this.at]! - 48;
+      return { ref: id };
+    }
+    if (c === 46) {
+      const from = ++this.at;
+      while (this.at < bytes.length && bytes[this.at] !== 46) this.at++;
+      return { enum: latin(bytes, from, this.at++) };
+    }
+    const from = this.at;
+    while (this.at < bytes.length && !isBreak(bytes[this.at]!)) this.at++;
+    const word = latin(bytes, from, this.at);
+    if (this.at === from) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    if (/^[A-Za-z]/.test(word) && this.skip() === 40) return { type: word.toUpperCase(), args: this.list() };
+    const number = Number(word);
+    return Number.isNaN(number) ? null : number;
+  }
+
+  private string(): string {
+    const { bytes } = this;
+    const from = ++this.at;
+    let plain = true;
+    for (;;) {
+      const c = bytes[this.at]!;
+      if (c === 39) {
+        if (bytes[this.at + 1] !== 39) break;
+        plain = false;
+        this.at++;
+      } else if (c === 92) plain = false;
+      else if (c === undefined) throw new Fault('file-unreadable', { reason: 'a text has no end' });
+      this.at++;
+    }
+    const text = this.decoder.decode(bytes.subarray(from, this.at++));
+    return plain ? text : unescape(text);
+  }
+}
+
+/** Control directives of ISO 10303-21: '' \\ \S\ \X\ \X2\ \X4\. What is malformed stays as it stands. */
+function unescape(text: string): string {
+  return text
+    .replace(/''/g, "'")
+    .replace(/\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\/g, (_, hex: string) => hex.match(/.{4}/g)!.map((h) => String.fromCharCode(parseInt(h, 16))).join(''))
+    .replace(/\\X4\\((?:[0-9A-Fa-f]{8})+)\\X0\\/g, (all, hex: string) => {
+      try {
+        return hex.match(/.{8}/g)!.map((h) => String.fromCodePoint(parseInt(h, 16))).join('');
+      } catch {
+        return all;
+      }
+    })
+    .replace(/\\X\\([0-9A-Fa-f]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
+    .replace(/\\S\\(.)/g, (_, c: string) => String.fromCharCode(c.charCodeAt(0) + 128))
+    .replace(/\\\\/g, '\\');
+}
+
+const isBreak = (c: number): boolean => c <= 32 || c === 44 || c === 40 || c === 41 || c === 59 || c === 47;
+
+function latin(bytes: Uint8Array, from: number, to: number): string {
+  let out = '';
+  for (let i = from; i < to; i += 8192) out += String.fromCharCode(...bytes.subarray(i, Math.min(to, i + 8192)));
+  return out;
+}
+
+function startsWith(bytes: Uint8Array, text: string, from: number): boolean {
+  for (let i = 0; i < text.length; i++) if (bytes[from + i] !== text.charCodeAt(i)) return false;
+  return true;
+}
+
+function isUtf8(bytes: Uint8Array): boolean {
+  try {
+    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+function lineOf(bytes: Uint8Array, offset: number): number {
+  let line = 1;
+  for (let i = 0; i < offset; i++) if (bytes[i] === 10) line++;
+  return line;
+}
