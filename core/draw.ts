@@ -63,11 +63,11 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     const edges = candidateEdges(scene, view, shown, limits, sight.hidden === true);
     watch?.({ name: 'candidates', edges });
-    const hiders = occluders(scene, view, shown, limits, faces.regions.map((r) => r.face));
+    const hiders = occluders(scene, view, shown, limits, frame, faces.regions.map((r) => r.face), faces.regions.filter((r) => r.use === 'earth').map((r) => r.face));
     const tiles = tileIndex(hiders);
     const pieces = hide(scene, view, edges, hiders, tiles, sight.hidden === true);
     watch?.({ name: 'pieces', pieces });
-    visibleLines(scene, edges, pieces, hiders, tiles, segments);
+    visibleLines(model, scene, edges, pieces, hiders, tiles, sight.kind === 'elevation', segments);
     t2 = clock();
   }
 

@@ -4,7 +4,7 @@ import type { Model } from '../model/model';
 import type { CutFaces, Region } from './regions';
 
 /** How far below the lowest cut the earth is drawn, in metres. */
-const DEPTH_BELOW = 1.5;
+const DEPTH_BELOW = 0.6;
 
 /**
  * Below a terrain's open ground line lies earth: a region down to a set depth, with everything else that is cut taken out.
@@ -18,23 +18,49 @@ export function earthRegion(model: Model, faces: CutFaces): CutFaces {
   const open = faces.open.filter((o) => !isGround(o));
   const taken = faces.regions.flatMap((r) => [...r.face]);
   const lowest = ringBounds(taken)[1];
-  for (const { part, points } of faces.open.filter(isGround)) {
-    const line = points[0]! <= points[points.length - 2]! ? [...points] : reversed(points);
-    const bottom = Math.min(ringBounds([points])[1], lowest) - DEPTH_BELOW;
-    const earth: Ring = Float64Array.from([...line, line.at(-2)!, bottom, line[0]!, bottom]);
+  for (const [part, lines] of byPart(faces.open.filter(isGround))) {
+    const bottom = Math.min(ringBounds(lines)[1], lowest) - DEPTH_BELOW;
+    const surface = bridgeGaps(lines, faces.regions);
+    const earth: Ring = Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]);
     for (const face of difference([earth], taken)) {
       if (faceArea(face) < 1e-3) continue;
       regions.push({ material: model.partMaterial[part]!, elements: [model.partElement[part]!], use: 'earth', face });
-      for (const ring of face) open.push(...sidesOn(ring, line).map((side) => ({ part, points: side })));
+      for (const ring of face) for (const line of lines) open.push(...sidesOn(ring, line).map((side) => ({ part, points: side })));
     }
   }
   return { ...faces, regions, open };
 }
 
-function reversed(points: Ring): number[] {
+/** The ground lines of each terrain from left to right, each with u ascending. */
+function byPart(open: readonly CutFaces['open'][number][]): Map<number, Ring[]> {
+  const out = new Map<number, Ring[]>();
+  for (const { part, points } of open) {
+    const line = points[0]! <= points[points.length - 2]! ? points : reversed(points);
+    out.set(part, [...(out.get(part) ?? []), line].sort((a, b) => a[0]! - b[0]!));
+  }
+  return out;
+}
+
+/** Where the terrain has a hole, the earth begins below what stands in it: at the underside of the lowest cut face there. */
+function bridgeGaps(lines: readonly Ring[], regions: readonly Region[]): number[] {
+  const surface = [...lines[0]!];
+  for (const next of lines.slice(1)) {
+    const from = surface.at(-2)!, to = next[0]!;
+    let floor = Infinity;
+    for (const { face } of regions) {
+      const [u0, v0, u1] = ringBounds(face.slice(0, 1));
+      if (u1 > from + 1e-6 && u0 < to - 1e-6) floor = Math.min(floor, v0);
+    }
+    if (floor < Infinity) surface.push(from, floor, to, floor);
+    surface.push(...next);
+  }
+  return surface;
+}
+
+function reversed(points: Ring): Ring {
   const out: number[] = [];
   for (let i = points.length - 2; i >= 0; i -= 2) out.push(points[i]!, points[i + 1]!);
-  return out;
+  return Float64Array.from(out);
 }
 
 /** A ground line never turns back: u grows or falls all along. */
@@ -45,11 +71,12 @@ function runsAcross(points: Ring): boolean {
 }
 
 /** The sides of a ring whose middle lies on the ground line (u ascending). */
-function sidesOn(ring: Ring, line: readonly number[]): Ring[] {
+function sidesOn(ring: Ring, line: Ring): Ring[] {
   const out: Ring[] = [];
   for (let i = 0, n = ring.length; i < n; i += 2) {
     const side = Float64Array.from([ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!]);
     const u = (side[0]! + side[2]!) / 2, v = (side[1]! + side[3]!) / 2;
+    if (u < line[0]! || u > line[line.length - 2]!) continue;
     let k = 0;
     while (k + 4 < line.length && line[k + 2]! < u) k += 2;
     const t = (u - line[k]!) / (line[k + 2]! - line[k]!);

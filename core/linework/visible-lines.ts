@@ -1,3 +1,4 @@
+import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
 import { depthAt } from '../visibility/depth-probe';
@@ -14,11 +15,11 @@ const ASIDE = 2e-4;
 
 /**
  * Gives pieces of edges their roles: an outline where the depth jumps across it, else an edge. The jump is asked at the
- * middle of a piece, exactly, on both sides.
+ * middle of a piece, exactly, on both sides. In an elevation the outline of the terrain is the ground line.
  */
-export function visibleLines(scene: Scene, edges: CandidateEdges, pieces: Pieces, occluders: Occluders, tiles: TileIndex, into: Segments): void {
+export function visibleLines(model: Model, scene: Scene, edges: CandidateEdges, pieces: Pieces, occluders: Occluders, tiles: TileIndex, isElevation: boolean, into: Segments): void {
   const { ends } = pieces;
-  const outline = roleIndex('outline'), edge = roleIndex('edge'), hidden = roleIndex('hidden');
+  const ground = roleIndex('ground'), outline = roleIndex('outline'), edge = roleIndex('edge'), hidden = roleIndex('hidden');
   for (let p = 0; p < pieces.count; p++) {
     const c = pieces.candidate[p]!;
     const at = p * 6;
@@ -26,6 +27,7 @@ export function visibleLines(scene: Scene, edges: CandidateEdges, pieces: Pieces
     const element = scene.partElement[scene.trianglePart[scene.edgeFaces[edges.edge[c]! * 2]!]!]!;
     let role = hidden;
     if (!pieces.hidden[p]) role = edges.kind[c] !== Candidate.crease && jumps(u0, v0, (ends[at + 2]! + ends[at + 5]!) / 2, u1, v1) ? outline : edge;
+    if (isElevation && role === outline && model.elements[element]!.use === 'terrain') role = ground;
     into.add(u0, v0, u1, v1, role, element, false);
   }
 

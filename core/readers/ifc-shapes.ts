@@ -156,8 +156,8 @@ function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: num
   return out;
 }
 
-/** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition. */
+/** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition, even one that is missing. */
 export function isProduct(index: StepIndex, id: number): boolean {
   const args = index.get(id)?.args;
-  return !!args && args.length >= 7 && typeof args[0] === 'string' && isRef(args[6]) && index.typeNameOf(args[6].ref).startsWith('IFCPRODUCT');
+  return !!args && args.length >= 7 && typeof args[0] === 'string' && isRef(args[6]) && (index.typeNameOf(args[6].ref).startsWith('IFCPRODUCT') || !index.has(args[6].ref));
 }

@@ -76,7 +76,9 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
     const facts = { class: className, name: text(record.args[2]), id: text(record.args[0]) || `#${product}` };
     const all = built.shapes.get(product);
     if (!all?.length) {
-      if (!built.classOf(product)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
+      const shapeRef = record.args[6];
+      if (isRef(shapeRef) && !index.has(shapeRef.ref)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: `its shape #${shapeRef.ref} is not in the file` } });
+      else if (!built.classOf(product)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
       else if (halted.has(product)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape brings the shape builder to a halt' } });
       else if (itemsOf.get(product)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape is of a kind that is not supported, or is damaged' } });
       continue;

@@ -2,7 +2,7 @@
  * Finds the edges of welded triangles. An edge record pairs two triangles that run through it in opposite directions;
  * what stays alone is paired with another lone record of the same corners (faces with mixed winding), else it is a border.
  * Edges are found through one linked list for each lower corner: no hash, and the lists are short.
- * A triangle whose three corners another one already has is dropped: `kept` tells which stayed.
+ * A triangle that repeats another goes; two that lie face to face (the end faces of a full turn) both go, see `repeats`.
  */
 export interface Adjacency {
   triangles: Uint32Array;
@@ -29,14 +29,18 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   const faces = new Int32Array(source.length * 2);
   /** 1 when the first triangle runs from the lower to the higher corner. */
   const forward = new Uint8Array(source.length);
+  const minHead = new Int32Array(vertexCount).fill(-1);
+  const minNext = new Int32Array(source.length / 3);
+  const dropped = new Uint8Array(source.length / 3);
   let edges = 0;
   let kept = 0;
 
   for (let part = 0; part < parts; part++) {
     const firstEdge = edges;
+    repeats(source, sourcePartStart[part]! * 3, sourcePartStart[part + 1]! * 3, minHead, minNext, dropped);
     for (let s = sourcePartStart[part]! * 3; s < sourcePartStart[part + 1]! * 3; s += 3) {
       const a = source[s]!, b = source[s + 1]!, c = source[s + 2]!;
-      if (isRepeated(a, b, c)) continue;
+      if (dropped[s / 3]) continue;
       const t = kept++;
       triangles[t * 3] = a;
       triangles[t * 3 + 1] = b;
@@ -96,22 +100,49 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
     return e;
   }
 
-  function isRepeated(a: number, b: number, c: number): boolean {
-    const low = a < b ? a : b;
-    const high = a < b ? b : a;
-    for (let e = head[low]!; e >= 0; e = next[e]!) {
-      if (ends[e * 2 + 1] !== high) continue;
-      for (let side = 0; side < 2; side++) {
-        const t = faces[e * 2 + side]!;
-        if (t >= 0 && triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - low - high === c) return true;
-      }
-    }
-    return false;
-  }
-
   function loneTwin(e: number): number {
     for (let o = head[ends[e * 2]!]!; o >= 0; o = next[o]!)
       if (o > e && ends[o * 2 + 1] === ends[e * 2 + 1] && faces[o * 2 + 1] === -1 && faces[o * 2]! >= 0) return o;
     return -1;
   }
+}
+
+/**
+ * Marks triangles to drop in one part: of those with the same corners in the same order all but the first; of two face to face
+ * both, since matter lies on either side of them. A sheet that is drawn from both sides keeps its first faces: there every
+ * triangle has its counterpart, and nothing would remain.
+ */
+function repeats(source: Uint32Array, from: number, to: number, head: Int32Array, next: Int32Array, dropped: Uint8Array): void {
+  const pairs: number[] = [];
+  let alive = (to - from) / 3;
+  for (let s = from; s < to; s += 3) {
+    const t = s / 3;
+    const k = lowest(source, s);
+    const low = source[s + k]!, second = source[s + ((k + 1) % 3)]!, third = source[s + ((k + 2) % 3)]!;
+    for (let o = head[low]!; o >= 0; o = next[o]!) {
+      if (dropped[o]) continue;
+      const j = lowest(source, o * 3);
+      const x = source[o * 3 + ((j + 1) % 3)]!, y = source[o * 3 + ((j + 2) % 3)]!;
+      if (x === second && y === third) {
+        dropped[t] = 1;
+        alive--;
+        break;
+      }
+      if (x === third && y === second) {
+        dropped[t] = dropped[o] = 1;
+        pairs.push(o);
+        alive -= 2;
+        break;
+      }
+    }
+    if (dropped[t]) continue;
+    next[t] = head[low]!;
+    head[low] = t;
+  }
+  if (alive === 0) for (const o of pairs) dropped[o] = 0;
+}
+
+function lowest(source: Uint32Array, s: number): number {
+  const a = source[s]!, b = source[s + 1]!, c = source[s + 2]!;
+  return a < b ? (a < c ? 0 : 2) : b < c ? 1 : 2;
 }

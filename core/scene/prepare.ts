@@ -2,13 +2,16 @@ import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { findEdges } from './adjacency';
 import { classifyEdges, faceNormals } from './classify-edges';
+import { mendTCorners } from './mend-t-corners';
 import type { Scene } from './scene';
 import { weld } from './weld';
 
 /** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
 export function prepare(model: Model): Scene {
   const welded = weld(model.positions, model.triangles, model.partStart, WELD);
-  const edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
+  let edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
+  const mended = mendTCorners(welded.vertices, edges);
+  if (mended) edges = findEdges(mended.triangles, mended.partTriangleStart, welded.vertices.length / 3);
   turnInsideOut(welded.vertices, edges.triangles, edges.triangleEdges, edges.partTriangleStart, edges.partClosed);
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
   const edgeKind = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
@@ -38,6 +41,7 @@ export function prepare(model: Model): Scene {
     partElement: model.partElement,
     partBounds,
     partFlush: flushGroups(model),
+    partGround: Uint8Array.from(model.partElement, (element, p) => (model.elements[element]!.use === 'terrain' && !edges.partClosed[p] ? 1 : 0)),
   };
 }
 

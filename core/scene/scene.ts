@@ -35,4 +35,6 @@ export interface Scene {
   readonly partBounds: Float64Array;
   /** Parts with the same number show no joint where their faces lie flush: same material, or same element without one. */
   readonly partFlush: Int32Array;
+  /** 1 for the open surface of a terrain: below it lies earth, whatever the surface itself shows. */
+  readonly partGround: Uint8Array;
 }

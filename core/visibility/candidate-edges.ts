@@ -15,8 +15,8 @@ export interface CandidateEdges {
   readonly ends: Float64Array;
   readonly edge: Uint32Array;
   readonly kind: Uint8Array;
-  /** The one face that is seen at the edge, or -1 where both are: only then a flush neighbour can take the edge away. */
-  readonly onlyFace: Int32Array;
+  /** Two numbers each: the faces that a flush neighbour may continue, so that the edge is no line any more; -1 for none. */
+  readonly joinFaces: Int32Array;
 }
 
 export interface ViewLimits {
@@ -32,7 +32,7 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
   const ends = new Growing((n) => new Float64Array(n), 6 * 4096);
   const edge = new Growing((n) => new Uint32Array(n), 4096);
   const kind = new Growing((n) => new Uint32Array(n), 4096);
-  const only = new Growing((n) => new Uint32Array(n), 4096);
+  const join = new Growing((n) => new Uint32Array(n), 8192);
   const NONE = 0xffffffff;
 
   for (let part = 0; part < shown.length; part++) {
@@ -45,10 +45,10 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
       const a = edgeFaces[e * 2]!, b = edgeFaces[e * 2 + 1]!;
       const fa = facing[a]!;
       let reason: number;
-      let onlyFace = NONE;
+      let joinA = NONE, joinB = NONE;
       if (b < 0) {
         reason = Candidate.border;
-        onlyFace = fa === Facing.edgeOn ? NONE : a;
+        if (fa !== Facing.edgeOn) joinA = a;
       } else {
         const fb = facing[b]!;
         const seenA = closed ? fa === Facing.front : fa !== Facing.edgeOn;
@@ -57,7 +57,9 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
         if (!seenA && !seenB && !(keepHidden && ek === EdgeKind.crease && (fa === Facing.back || fb === Facing.back))) continue;
         if (ek === EdgeKind.smooth && !turns) continue;
         reason = turns ? Candidate.outline : Candidate.crease;
-        if (seenA !== seenB) onlyFace = seenA ? a : b;
+        // Of two seen faces one lies behind what continues the other, if the edge is convex; in a corner neither does.
+        if (seenA && seenB ? isConvex(scene, e, a, b) : seenA) joinA = a;
+        if (seenA && seenB ? joinA !== NONE : seenB) joinB = b;
       }
       const p = edgeVertices[e * 2]!, q = edgeVertices[e * 2 + 1]!;
       let u0 = u[p]!, v0 = v[p]!, w0 = w[p]!, u1 = u[q]!, v1 = v[q]!, w1 = w[q]!;
@@ -85,8 +87,18 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
       ends.length = at + 6;
       edge.push(e);
       kind.push(reason);
-      only.push(onlyFace);
+      join.push(joinA);
+      join.push(joinB);
     }
   }
-  return { count: edge.length, ends: ends.done(), edge: edge.done(), kind: Uint8Array.from(kind.done()), onlyFace: Int32Array.from(only.done(), (x) => (x === NONE ? -1 : x)) };
+  return { count: edge.length, ends: ends.done(), edge: edge.done(), kind: Uint8Array.from(kind.done()), joinFaces: Int32Array.from(join.done(), (x) => (x === NONE ? -1 : x)) };
+}
+
+/** Whether the far corner of b lies behind the plane of a. */
+function isConvex(scene: Scene, e: number, a: number, b: number): boolean {
+  const { vertices, triangles, normals, edgeVertices } = scene;
+  const low = edgeVertices[e * 2]!, far = triangles[b * 3]! + triangles[b * 3 + 1]! + triangles[b * 3 + 2]! - low - edgeVertices[e * 2 + 1]!;
+  let d = 0;
+  for (let k = 0; k < 3; k++) d += normals[a * 3 + k]! * (vertices[far * 3 + k]! - vertices[low * 3 + k]!);
+  return d < 0;
 }

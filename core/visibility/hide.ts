@@ -37,7 +37,7 @@ const _flushFrom = new Float64Array(LIST), _flushTo = new Float64Array(LIST);
 export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occluders: Occluders, tiles: TileIndex, keepHidden: boolean): Pieces {
   const { records, near, triangle } = occluders;
   const { u0: tu, v0: tv, size, columns, rows, start, items } = tiles;
-  const { ends, onlyFace } = edges;
+  const { ends, joinFaces } = edges;
   const { trianglePart, partFlush } = scene;
   const stamp = new Int32Array(occluders.count).fill(-1);
   const sink: Sink = {
@@ -55,8 +55,8 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
     const deepest = (dw > 0 ? w0 + dw : w0) + DEPTH;
     const uMin = du < 0 ? u0 + du : u0, uMax = du < 0 ? u0 : u0 + du;
     const vMin = dv < 0 ? v0 + dv : v0, vMax = dv < 0 ? v0 : v0 + dv;
-    const face = onlyFace[c]!;
-    const part = face >= 0 ? trianglePart[face]! : -1;
+    const faceA = joinFaces[c * 2]!, faceB = joinFaces[c * 2 + 1]!;
+    const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
     const flush = part >= 0 ? partFlush[part]! : -1;
     let hiddenCount = 0, flushCount = 0;
 
@@ -104,7 +104,7 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
           if (h0 <= DEPTH && h1 <= DEPTH) {
             if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
               const t = triangle[o]!;
-              if (t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && continues(scene, view, t, face, u0, v0, du, dv, length))
+              if (t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && ((faceA >= 0 && continues(scene, view, t, faceA, u0, v0, du, dv, length)) || (faceB >= 0 && continues(scene, view, t, faceB, u0, v0, du, dv, length))))
                 flushCount = insert(_flushFrom, _flushTo, flushCount, from, to, gap);
             }
             continue;

@@ -1,8 +1,9 @@
 import earcut from 'earcut';
-import type { Face } from '../geometry/polygons';
+import { ringBounds, type Face } from '../geometry/polygons';
 import { EDGE } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
-import type { Scene } from '../scene/scene';
+import { EdgeKind, type Scene } from '../scene/scene';
+import type { Frame } from '../sights/frame';
 import type { ViewLimits } from './candidate-edges';
 import { Facing, type ViewSpace } from './view-space';
 
@@ -22,8 +23,11 @@ export interface Occluders {
 
 export const STRIDE = 17;
 
+/** How deep a curtain hangs: below every footing. */
+const BURIED = 60;
+
 /** Closed parts hide by their front faces, open ones by both sides; triangles are cut off at the cutting plane, and cut faces are added. */
-export function occluders(scene: Scene, view: ViewSpace, shown: Uint8Array, limits: ViewLimits, cutFaces: readonly Face[]): Occluders {
+export function occluders(scene: Scene, view: ViewSpace, shown: Uint8Array, limits: ViewLimits, frame: Frame, cutFaces: readonly Face[], earthFaces: readonly Face[]): Occluders {
   const { triangles, partClosed, partTriangleStart } = scene;
   const { u, v, w, facing } = view;
   const corners = new Growing((n) => new Float64Array(n), 9 * 4096);
@@ -69,6 +73,25 @@ export function occluders(scene: Scene, view: ViewSpace, shown: Uint8Array, limi
       if (n === 4) push(t, clipped[0]!, clipped[1]!, clipped[2]!, clipped[6]!, clipped[7]!, clipped[8]!, clipped[9]!, clipped[10]!, clipped[11]!);
     }
   }
+  // The earth below a terrain's edge, and below the earth that is cut: curtains that hide what is buried.
+  const down = [-frame.right[2] * BURIED, -frame.up[2] * BURIED, -frame.look[2] * BURIED] as const;
+  for (let part = 0; part < shown.length; part++) {
+    if (!shown[part] || !scene.partGround[part]) continue;
+    for (let e = scene.partEdgeStart[part]!; e < scene.partEdgeStart[part + 1]!; e++) {
+      if (scene.edgeKind[e] !== EdgeKind.border) continue;
+      const p = scene.edgeVertices[e * 2]!, q = scene.edgeVertices[e * 2 + 1]!;
+      if (limits.cut && (w[p]! < 0 || w[q]! < 0)) continue;
+      const [a, b, c, d, f, g] = [u[p]!, v[p]!, w[p]!, u[q]!, v[q]!, w[q]!];
+      push(CAP, a, b, c, d, f, g, d + down[0], f + down[1], g + down[2]);
+      push(CAP, a, b, c, d + down[0], f + down[1], g + down[2], a + down[0], b + down[1], c + down[2]);
+    }
+  }
+  if (Math.abs(down[2]) < 1e-6)
+    for (const face of earthFaces) {
+      const [u0, v0, u1] = ringBounds(face.slice(0, 1));
+      push(CAP, u0, v0, 0, u1, v0, 0, u1 + down[0], v0 + down[1], 0);
+      push(CAP, u0, v0, 0, u1 + down[0], v0 + down[1], 0, u0 + down[0], v0 + down[1], 0);
+    }
   for (const face of cutFaces) {
     const flat = face.flatMap((ring) => [...ring]);
     const holes: number[] = [];
