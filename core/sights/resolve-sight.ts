@@ -7,6 +7,9 @@ import type { Compass, Sight } from './sight';
 /** The cut of a plan over the floor when nothing is said: common practice. */
 export const PLAN_HEIGHT = 1.2;
 
+/** What of a model decides where a sight's plane lies. */
+export type Placed = Pick<Model, 'origin' | 'storeys' | 'trueNorth'>;
+
 /** A sight's plane in the coordinates of the source file, and whether that plane cuts. */
 export interface SightPlane {
   readonly frame: Frame;
@@ -44,7 +47,7 @@ export function sectionFrame([a, b]: readonly [Vec2, Vec2], side: 'left' | 'righ
  * Finds the plane of a checked sight in a model.
  * @throws Fault storey-unknown
  */
-export function resolveSight(model: Model, sight: Sight): SightPlane {
+export function resolveSight(model: Placed, sight: Sight): SightPlane {
   if (sight.frame) return { frame: frameFrom(sight.frame.origin, sight.frame.look, sight.frame.up), cut: sight.frame.cut };
   if (sight.kind === 'section') return { frame: sectionFrame(sight.path as unknown as [Vec2, Vec2], sight.look ?? 'left'), cut: true };
   if (sight.kind === 'elevation') {
@@ -56,7 +59,7 @@ export function resolveSight(model: Model, sight: Sight): SightPlane {
   return { frame: frameFrom([model.origin[0], model.origin[1], level + (sight.height ?? PLAN_HEIGHT)], [0, 0, -1], [0, 1, 0]), cut: true };
 }
 
-function storeyElevation(model: Model, name: string): number {
+function storeyElevation(model: Placed, name: string): number {
   const storey = model.storeys.find((s) => s.name.toLowerCase() === name.toLowerCase());
   if (!storey) throw new Fault('storey-unknown', { storey: name, storeys: model.storeys.map((s) => `"${s.name}"`).join(', ') || 'none' });
   return storey.elevation;

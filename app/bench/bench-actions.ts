@@ -1,0 +1,55 @@
+import { checkSight } from '../../core/sights/sight-schema';
+import type { Sight } from '../../core/sights/sight';
+import { Fault } from '../../core/faults/fault';
+import { sentence } from '../../core/faults/wording';
+import { changeProject, stepHistory } from '../data/change-project';
+import type { ProjectSight } from '../data/project';
+import { storageSentence } from '../data/storage-fault';
+
+/** What the Bench can do to a project; goes through the route's action as JSON. */
+export type BenchIntent =
+  | { readonly intent: 'add'; readonly label: string; readonly sights: readonly ProjectSight[] }
+  | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly sight?: Sight; readonly scale?: number }
+  | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
+  | { readonly intent: 'undo' }
+  | { readonly intent: 'redo' };
+
+export interface BenchAnswer {
+  readonly fault: string | null;
+  readonly said: string | null;
+}
+
+/** Carries out an intent. A sight that is wrong is refused with its field and changes nothing. */
+export async function carryOut(project: string, what: BenchIntent): Promise<BenchAnswer> {
+  try {
+    switch (what.intent) {
+      case 'add':
+        what.sights.forEach((s) => checkSight(s.sight, s.sight.number));
+        await changeProject(project, what.label, (draft) => {
+          for (const s of what.sights) draft.sights[s.id] = s as never;
+        });
+        return { fault: null, said: what.label };
+      case 'change':
+        if (what.sight) checkSight(what.sight, what.sight.number);
+        await changeProject(project, what.label, (draft) => {
+          const own = draft.sights[what.id];
+          if (own && what.sight) own.sight = what.sight as never;
+          if (own && what.scale) own.scale = what.scale;
+        });
+        return { fault: null, said: null };
+      case 'remove':
+        await changeProject(project, what.label, (draft) => {
+          for (const id of what.ids) delete draft.sights[id];
+        });
+        return { fault: null, said: what.label };
+      case 'undo':
+      case 'redo': {
+        const label = await stepHistory(project, what.intent);
+        const verb = what.intent === 'undo' ? 'Undone' : 'Done again';
+        return { fault: null, said: label ? `${verb}: ${label}` : `Nothing to ${what.intent}` };
+      }
+    }
+  } catch (error) {
+    return { fault: error instanceof Fault ? sentence(error) : storageSentence(error), said: null };
+  }
+}

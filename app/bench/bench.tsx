@@ -1,0 +1,243 @@
+import * as Comlink from 'comlink';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useFetcher, useNavigate } from 'react-router';
+import type { Vec2 } from '../../core/geometry/vec3';
+import { drawingBounds } from '../../core/linework/drawing';
+import type { Sight } from '../../core/sights/sight';
+import type { ModelInfo } from '../data/database';
+import type { Project, ProjectSight } from '../data/project';
+import { pool, Stopped } from '../workers/pool';
+import { Chain } from '../ui/chain';
+import type { BenchAnswer, BenchIntent } from './bench-actions';
+import { CanvasHead, type ExportFormat } from './canvas-head';
+import { DrawingPane } from './drawing-pane';
+import { KeyPane } from './key-pane';
+import { KeysCard } from './keys-card';
+import { fourElevations, isometric, newSection, plansForStoreys } from './new-sights';
+import type { NewSightChoice } from './new-sight-menu';
+import { Palette } from './palette';
+import { Plumb } from './plumb';
+import { PointerStore } from './pointer-store';
+import { Register } from './register';
+import { saveFile } from './save-file';
+import { frameOf, gridAlong, keyFrameOf, lineOf, lookingWords, withLine } from './sight-geometry';
+import { Slate } from './slate';
+import { Straightedge } from './straightedge';
+import { useBenchKeys } from './use-bench-keys';
+import { useDrawing } from './use-drawing';
+import { useKey } from './use-key';
+import { useSize } from './use-size';
+import { useStates } from './use-states';
+import { clampZoom, CSS_PER_MM, fit, paperShare, type BenchView } from './view';
+
+interface Props {
+  readonly project: Project;
+  readonly model: ModelInfo;
+  readonly sights: readonly ProjectSight[];
+  readonly selected: ProjectSight | null;
+  readonly onSelect: (id: string | null) => void;
+}
+
+/** The main screen. Holds what is being changed and what is looked at; everything kept goes through the route's action. */
+export function Bench({ project, model, sights, selected, onSelect }: Props) {
+  const fetcher = useFetcher<BenchAnswer>();
+  const navigate = useNavigate();
+  const [draft, setDraft] = useState<{ id: string; sight: Sight } | null>(null);
+  const [view, setView] = useState<BenchView>({ u: 0, v: 0, zoom: 40, keyV: 0 });
+  const [share, setShare] = useState(1.36);
+  const [placing, setPlacing] = useState<{ first: Vec2 | null } | null>(null);
+  const [hovered, setHovered] = useState<string | null>(null);
+  const [open, setOpen] = useState<'palette' | 'keys' | 'new' | null>(null);
+  const [job, setJob] = useState<{ label: string; share: number; stop: () => void } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [store] = useState(() => new PointerStore());
+  const firstField = useRef<HTMLInputElement>(null);
+  const [drawingRef, drawingSize] = useSize();
+  const [keyRef, keySize] = useSize();
+
+  const sight = draft && draft.id === selected?.id ? draft.sight : (selected?.sight ?? null);
+  const live = useDrawing(selected ? `${project.id}/${selected.id}` : null, model.id, sight);
+  const frame = useMemo(() => (sight ? frameOf(model, sight) : null), [model, sight]);
+  const saved = selected?.sight ?? null;
+  // While the hand moves a line the Key stays as it lies; it turns level when the hand lets go.
+  const keyFrame = useMemo(() => keyFrameOf(model, saved), [model, saved]);
+  const key = useKey(project.id, model, sight, keyFrame, view, keySize);
+  const grid = useMemo(() => (frame ? gridAlong(model, frame) : []), [model, frame]);
+  const states = useStates(project, model, sights, selected, live);
+
+  const submit = useCallback((what: BenchIntent) => void fetcher.submit(what as never, { method: 'post', encType: 'application/json', action: `/project/${project.id}/bench${selected ? `/${selected.id}` : ''}` }), [fetcher, project.id, selected]);
+  const change = (next: Sight, label: string) => {
+    if (!selected) return;
+    setDraft({ id: selected.id, sight: next });
+    submit({ intent: 'change', label, id: selected.id, sight: next });
+  };
+  // What was kept is the truth again once the action has ended.
+  const [settledOn, setSettledOn] = useState(saved);
+  if (settledOn !== saved) {
+    setSettledOn(saved);
+    setDraft(null);
+  }
+  const refused = fetcher.state === 'idle' ? (fetcher.data?.fault ?? null) : null;
+  useEffect(() => {
+    if (refused) setDraft(null);
+  }, [refused]);
+
+  // A sight chosen anew is shown as a whole; one that changes keeps the view it is looked at in.
+  const shownRow = useRef('');
+  const whole = useCallback(() => {
+    if (!live.drawn || !frame || drawingSize.width < 1) return;
+    const box = drawingBounds(live.drawn.drawing);
+    if (box[2] <= box[0]) return;
+    setView(fit(box, drawingSize, key.isElevation ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2 : keyMiddle(model, keyFrame, sight)));
+  }, [live.drawn, frame, drawingSize, key.isElevation, keyFrame, model, sight]);
+  useEffect(() => {
+    if (!selected || !live.drawn || shownRow.current === selected.id || drawingSize.width < 1) return;
+    shownRow.current = selected.id;
+    whole();
+  }, [selected, live.drawn, drawingSize.width, whole]);
+
+  const create = (choice: NewSightChoice) => {
+    setOpen(null);
+    if (choice === 'section') {
+      setPlacing({ first: null });
+      return;
+    }
+    const made = choice === 'elevations' ? fourElevations(project, model) : choice === 'plans' ? plansForStoreys(project, model) : [isometric(project, model)];
+    if (!made.length) {
+      setFault(model.storeys.length ? 'Every storey has its plan already.' : 'The model has no storeys: a plan needs one.');
+      return;
+    }
+    submit({ intent: 'add', label: choice === 'elevations' ? 'Four elevations' : choice === 'plans' ? 'Plans for the storeys' : 'Isometric', sights: made });
+    onSelect(made[0]!.id);
+  };
+  const placed = (a: Vec2, b: Vec2) => {
+    setPlacing(null);
+    const made = newSection(project, [a, b]);
+    submit({ intent: 'add', label: `Section ${made.sight.number}`, sights: [made] });
+    onSelect(made.id);
+  };
+  const remove = () => {
+    if (!selected) return;
+    const at = sights.findIndex((s) => s.id === selected.id);
+    submit({ intent: 'remove', label: `Remove ${selected.sight.number}`, ids: [selected.id] });
+    onSelect((sights[at + 1] ?? sights[at - 1])?.id ?? null);
+  };
+  const flip = () => sight?.kind === 'section' && change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
+  const nudge = (along: number, away: number) => {
+    const line = sight && lineOf(sight);
+    if (sight && line) {
+      const [r, l] = [keyFrame.right, keyFrame.look];
+      const move = ([x, y]: Vec2): Vec2 => [x + r[0] * along + l[0] * away, y + r[1] * along + l[1] * away];
+      change(withLine(sight, [move(line[0]), move(line[1])]), `Move ${sight.number}`);
+    } else if (sight?.kind === 'plan' && sight.height !== undefined && away) change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`);
+  };
+  const step = (by: 1 | -1) => {
+    const at = sights.findIndex((s) => s.id === selected?.id);
+    const next = sights[at + by];
+    if (next) onSelect(next.id);
+  };
+  const setPaper = (to: number) => selected && setView((v) => ({ ...v, zoom: clampZoom((to * CSS_PER_MM * 1000) / selected.scale) }));
+
+  const exportFile = async (format: ExportFormat, all: boolean) => {
+    const control = new AbortController();
+    const what = all ? sights : sights.filter((s) => s.id === selected?.id);
+    setFault(null);
+    setJob({ label: all ? `exporting ${what.length} sights` : 'exporting', share: 0, stop: () => control.abort() });
+    try {
+      const { name, bytes } = await pool.back.run(
+        (engine) => engine.exportFile(model.id, { format, sights: what.map(({ sight: s, scale }) => ({ sight: s, scale })), archive: project.name }, Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done }))),
+        control.signal,
+      );
+      saveFile(name, bytes);
+    } catch (error) {
+      if (!(error instanceof Stopped)) setFault((error as Error).message);
+    }
+    setJob(null);
+  };
+
+  const actions = { create, remove, flip, nudge, step, whole, setPaper, exportFile, onSelect, focusCut: () => firstField.current?.focus(), plant: () => store.set({ planted: !store.get().planted }), undo: () => submit({ intent: 'undo' }), redo: () => submit({ intent: 'redo' }), stage: (to: 'model' | 'bench') => void navigate(`/project/${project.id}/${to}`) };
+  const entries = useBenchKeys({ sights, selected, actions, open, setOpen, placing: placing !== null, stopPlacing: () => setPlacing(null) });
+  const pan = (dx: number) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }));
+  const trouble = refused ?? fault ?? live.fault;
+
+  return (
+    <div className="grid h-screen min-w-[1000px] grid-cols-[minmax(0,1fr)_252px] grid-rows-[44px_minmax(0,1fr)_auto]">
+      <Chain project={{ id: project.id, name: project.name, elements: model.elements.filter((e) => e.use !== 'space').length, sights: sights.length }} onGoTo={() => setOpen('palette')} onKeys={() => setOpen('keys')} />
+      <main className="relative grid min-h-0 min-w-0 overflow-hidden bg-sheet" style={{ gridTemplateRows: `32px minmax(0, ${share}fr) 26px minmax(0, 1fr)` }}>
+        <CanvasHead
+          number={sight?.number ?? ''}
+          name={sight?.name ?? 'No sight yet'}
+          words={sight ? `${sight.kind}, ${lookingWords(model, sight)}` : ''}
+          paper={selected && live.drawn ? paperShare(view, selected.scale) : null}
+          onPaper={setPaper}
+          onFit={whole}
+          onExport={(format, all) => void exportFile(format, all)}
+          exportable={sights.length}
+          working={job ?? (live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null)}
+          said={fetcher.state === 'idle' ? (fetcher.data?.said ?? null) : null}
+        />
+        <div ref={drawingRef} className="relative min-h-0 overflow-hidden bg-sheet">
+          <DrawingPane model={model} entry={selected} sight={sight} frame={frame} live={live} view={view} setView={setView} size={drawingSize} store={store} grid={grid} trouble={trouble} onPutAway={() => (setFault(null), live.retry())} />
+        </div>
+        <Straightedge view={view} size={drawingSize} grid={grid} from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'} onPan={pan} onShare={(dy) => setShare((s) => Math.min(6, Math.max(0.2, s + (dy / Math.max(80, keySize.height)) * (1 + s) * 0.42)))} />
+        <div ref={keyRef} className="relative min-h-0 overflow-hidden bg-paper">
+          <KeyPane
+            project={project}
+            model={model}
+            sights={sights}
+            selected={selected}
+            sight={sight}
+            keyFrame={keyFrame}
+            shown={key}
+            view={view}
+            setView={setView}
+            size={keySize}
+            store={store}
+            grid={grid}
+            hovered={hovered}
+            placing={placing}
+            onPlacing={setPlacing}
+            onPlaced={placed}
+            onDraft={(next) => selected && setDraft({ id: selected.id, sight: next })}
+            onChange={change}
+          />
+        </div>
+        <Plumb store={store} view={view} drawing={drawingSize} keyPane={keySize} keyIsElevation={key.isElevation} drawingIsUpright={sight?.kind === 'section' || sight?.kind === 'elevation'} zero={frame?.origin[2] ?? 0} grid={grid} model={model} />
+      </main>
+      <Register
+        sights={sights}
+        selected={selected?.id ?? null}
+        stateOf={states.of}
+        onStop={live.stop}
+        onSelect={onSelect}
+        onHover={setHovered}
+        onRename={(id, name) => {
+          const own = sights.find((s) => s.id === id);
+          if (own) submit({ intent: 'change', label: `Rename ${own.sight.number}`, id, sight: { ...own.sight, name } });
+        }}
+        onNew={create}
+        onRemove={remove}
+        newOpen={open === 'new'}
+        onNewOpen={(to) => setOpen(to ? 'new' : null)}
+        footer={states.footer}
+      />
+      {selected && sight ? (
+        <Slate model={model} entry={selected} sight={sight} onChange={change} onScale={(scale) => submit({ intent: 'change', label: `Scale of ${sight.number}`, id: selected.id, scale })} onFlip={flip} onRemove={remove} firstField={firstField} />
+      ) : (
+        <section aria-label="Slate" className="col-span-full flex h-[88px] items-center border-t border-ink bg-paper px-3 text-graphite">
+          Nothing is selected. Press N for a new sight.
+        </section>
+      )}
+      {open === 'palette' && <Palette open onOpen={(to) => setOpen(to ? 'palette' : null)} entries={entries} />}
+      <KeysCard open={open === 'keys'} onOpen={(to) => setOpen(to ? 'keys' : null)} />
+    </div>
+  );
+}
+
+/** The middle of the Key for a sight: its line a little below the middle, so that what is looked at has the room. */
+function keyMiddle(model: ModelInfo, frame: ReturnType<typeof keyFrameOf>, sight: Sight | null): number {
+  const corners: Vec2[] = [[0, 1], [3, 1], [3, 4], [0, 4]].map(([i, j]) => [model.bounds[i!]!, model.bounds[j!]!]);
+  const vs = corners.map(([x, y]) => (x - frame.origin[0]) * frame.look[0] + (y - frame.origin[1]) * frame.look[1]);
+  const middle = (Math.min(...vs) + Math.max(...vs)) / 2;
+  return sight?.kind === 'section' ? Math.min(Math.max(middle, -1), 1) : middle;
+}

@@ -1,0 +1,39 @@
+import { Dialog } from 'radix-ui';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['/', 'go to a sight or a command'],
+  ['N then S E P A', 'new sight: section, four elevations, plans, isometric'],
+  [', and .', 'previous and next sight'],
+  ['C', 'first figure of the cut'],
+  ['X', 'other side'],
+  ['Arrows', 'move the cut 10 mm, up = away; Shift 100, Alt 1'],
+  ['Shift while dragging', 'square a line to the main axes'],
+  ['Q', 'plant the plumb; Q again lifts it'],
+  ['0 and 9', 'true paper size, whole drawing'],
+  ['Wheel, drag', 'zoom, pan both panes'],
+  ['F2, Delete', 'rename, remove the sight'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['1 and 2', 'stages: Model, Bench'],
+  ['Esc', 'back by one step'],
+];
+
+/** The keys, on a card. */
+export function KeysCard({ open, onOpen }: { readonly open: boolean; readonly onOpen: (open: boolean) => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpen}>
+      <Dialog.Portal>
+        <Dialog.Content aria-describedby={undefined} className="fixed top-[52px] right-3 z-50 border border-ink bg-sheet px-4 py-3">
+          <Dialog.Title className="mb-2 text-[13px] font-semibold">Keys</Dialog.Title>
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+            {KEYS.map(([keys, what]) => (
+              <div key={keys} className="contents">
+                <dt className="font-medium">{keys}</dt>
+                <dd className="text-graphite">{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

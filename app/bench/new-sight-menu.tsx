@@ -1,0 +1,41 @@
+import { DropdownMenu } from 'radix-ui';
+
+export type NewSightChoice = 'section' | 'elevations' | 'plans' | 'isometric';
+
+const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
+  ['section', 'Section by two points', 'S'],
+  ['elevations', 'Four elevations', 'E'],
+  ['plans', 'A plan for each storey', 'P'],
+  ['isometric', 'Isometric', 'A'],
+];
+
+/** New sight: N, then the letter of the kind. */
+export function NewSightMenu({ open, onOpen, onNew }: { readonly open: boolean; readonly onOpen: (open: boolean) => void; readonly onNew: (choice: NewSightChoice) => void }) {
+  return (
+    <DropdownMenu.Root open={open} onOpenChange={onOpen}>
+      <DropdownMenu.Trigger className="btn ml-auto">
+        New sight <kbd>N</kbd>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          className="menu"
+          align="end"
+          sideOffset={4}
+          onKeyDown={(e) => {
+            const choice = CHOICES.find(([, , letter]) => letter === e.key.toUpperCase());
+            if (!choice || e.ctrlKey || e.metaKey) return;
+            e.preventDefault();
+            onOpen(false);
+            onNew(choice[0]);
+          }}
+        >
+          {CHOICES.map(([choice, words, letter]) => (
+            <DropdownMenu.Item key={choice} onSelect={() => onNew(choice)}>
+              {words} <kbd>{letter}</kbd>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,98 @@
+import type { Vec2 } from '../../core/geometry/vec3';
+import type { Frame } from '../../core/sights/frame';
+import { resolveSight } from '../../core/sights/resolve-sight';
+import { nearestCompass } from '../../core/sights/resolve-sight';
+import type { Sight } from '../../core/sights/sight';
+import type { ModelInfo } from '../data/database';
+
+/** The plan turned so that a sight's line lies level: its zero, its right and its look, in the source's XY coordinates. */
+export interface KeyFrame {
+  readonly origin: Vec2;
+  readonly right: Vec2;
+  readonly look: Vec2;
+}
+
+export const frameOf = (model: ModelInfo, sight: Sight): Frame => resolveSight(model, sight).frame;
+
+/** How the Key lies under a sight: the plan with the sight looking up the page. Plans have the front elevation below them instead. */
+export function keyFrameOf(model: ModelInfo, sight: Sight | null): KeyFrame {
+  const unturned: KeyFrame = { origin: [model.origin[0], model.origin[1]], right: [1, 0], look: [0, 1] };
+  if (!sight || sight.kind === 'plan') return unturned;
+  const { origin, right } = frameOf(model, sight);
+  const l = Math.hypot(right[0], right[1]);
+  if (l < 1e-9) return unturned;
+  const r: Vec2 = [right[0] / l, right[1] / l];
+  return { origin: [origin[0], origin[1]], right: r, look: [-r[1], r[0]] };
+}
+
+export const toKey = (k: KeyFrame, [x, y]: Vec2): Vec2 => {
+  const dx = x - k.origin[0], dy = y - k.origin[1];
+  return [dx * k.right[0] + dy * k.right[1], dx * k.look[0] + dy * k.look[1]];
+};
+export const fromKey = (k: KeyFrame, [u, v]: Vec2): Vec2 => [k.origin[0] + u * k.right[0] + v * k.look[0], k.origin[1] + u * k.right[1] + v * k.look[1]];
+
+const round = (n: number): number => Math.round(n * 1e6) / 1e6;
+export const roundPoint = ([x, y]: Vec2): Vec2 => [round(x), round(y)];
+
+/** The line of a section in plan, in the order in which it lies in the drawing: left end first. */
+export function lineOf(sight: Sight): [Vec2, Vec2] | null {
+  if (sight.kind !== 'section' || !sight.path) return null;
+  const [a, b] = sight.path as [Vec2, Vec2];
+  return sight.look === 'right' ? [b, a] : [a, b];
+}
+
+/** The section with its drawn line (left end, right end) laid anew; the side looked at stays. */
+export function withLine(sight: Sight, [left, right]: readonly [Vec2, Vec2]): Sight {
+  const path = sight.look === 'right' ? [right, left] : [left, right];
+  return { ...sight, path: path.map(roundPoint) };
+}
+
+export const lineLength = ([a, b]: readonly [Vec2, Vec2]): number => Math.hypot(b[0] - a[0], b[1] - a[1]);
+
+/** The line with a new length, from its first end. */
+export function stretch([a, b]: readonly [Vec2, Vec2], length: number): [Vec2, Vec2] {
+  const k = length / lineLength([a, b]);
+  return [a, [a[0] + (b[0] - a[0]) * k, a[1] + (b[1] - a[1]) * k]];
+}
+
+/** The line turned about its middle so that it has the given angle to the X axis. */
+export function turnTo([a, b]: readonly [Vec2, Vec2], angle: number): [Vec2, Vec2] {
+  const m: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  const h = lineLength([a, b]) / 2;
+  const d: Vec2 = [Math.cos(angle) * h, Math.sin(angle) * h];
+  return [[m[0] - d[0], m[1] - d[1]], [m[0] + d[0], m[1] + d[1]]];
+}
+
+export const angleOf = ([a, b]: readonly [Vec2, Vec2]): number => Math.atan2(b[1] - a[1], b[0] - a[0]);
+
+/** The point nearest to `to` for which the line from `from` runs along one of the model's main axes. */
+export function squared(from: Vec2, to: Vec2, mainAngle: number): Vec2 {
+  const d: Vec2 = [to[0] - from[0], to[1] - from[1]];
+  const step = Math.PI / 2;
+  const angle = Math.round((Math.atan2(d[1], d[0]) - mainAngle) / step) * step + mainAngle;
+  const along = d[0] * Math.cos(angle) + d[1] * Math.sin(angle);
+  return [from[0] + Math.cos(angle) * along, from[1] + Math.sin(angle) * along];
+}
+
+/** Which way a sight looks, in words: "looking north". */
+export function lookingWords(model: ModelInfo, sight: Sight): string {
+  if (sight.kind === 'plan') return 'looking down';
+  const { look } = frameOf(model, sight);
+  if (Math.hypot(look[0], look[1]) < 1e-6) return look[2] < 0 ? 'looking down' : 'looking up';
+  return `looking ${nearestCompass(model.trueNorth, [look[0], look[1]])}`;
+}
+
+/** Grid lines that cross a sight's horizontal, as metres along it. */
+export function gridAlong(model: ModelInfo, frame: Frame): { tag: string; u: number }[] {
+  const r: Vec2 = [frame.right[0], frame.right[1]];
+  const flat = Math.hypot(...r);
+  if (flat < 0.999) return [];
+  const out: { tag: string; u: number }[] = [];
+  for (const { tag, from, to } of model.grid) {
+    const d: Vec2 = [to[0] - from[0], to[1] - from[1]];
+    // only lines that run square to the horizontal stand at one place along it
+    if (Math.abs(d[0] * r[0] + d[1] * r[1]) > 1e-3 * Math.hypot(...d)) continue;
+    out.push({ tag, u: (from[0] + model.origin[0] - frame.origin[0]) * r[0] + (from[1] + model.origin[1] - frame.origin[1]) * r[1] });
+  }
+  return out.sort((a, b) => a.u - b.u);
+}

@@ -1,0 +1,87 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { ProjectSight } from '../data/project';
+import type { ExportFormat } from './canvas-head';
+import type { NewSightChoice } from './new-sight-menu';
+import type { PaletteEntry } from './palette';
+
+interface Actions {
+  readonly create: (choice: NewSightChoice) => void;
+  readonly remove: () => void;
+  readonly flip: () => void;
+  readonly nudge: (along: number, away: number) => void;
+  readonly step: (by: 1 | -1) => void;
+  readonly whole: () => void;
+  readonly setPaper: (share: number) => void;
+  readonly exportFile: (format: ExportFormat, all: boolean) => Promise<void>;
+  readonly onSelect: (id: string | null) => void;
+  readonly focusCut: () => void;
+  readonly plant: () => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly stage: (to: 'model' | 'bench') => void;
+}
+
+interface Setup {
+  readonly sights: readonly ProjectSight[];
+  readonly selected: ProjectSight | null;
+  readonly actions: Actions;
+  readonly open: 'palette' | 'keys' | 'new' | null;
+  readonly setOpen: (what: 'palette' | 'keys' | 'new' | null) => void;
+  readonly placing: boolean;
+  readonly stopPlacing: () => void;
+}
+
+/** Binds the keys of the Bench and lists the same things for the palette. */
+export function useBenchKeys({ sights, selected, actions, open, setOpen, placing, stopPlacing }: Setup): PaletteEntry[] {
+  const free = open === null;
+  const on = { enabled: free, preventDefault: true, useKey: true } as const;
+  useHotkeys('/', () => setOpen('palette'), on);
+  useHotkeys('?', () => setOpen('keys'), { ...on, ignoreModifiers: true });
+  useHotkeys('n', () => setOpen('new'), on);
+  useHotkeys(',', () => actions.step(-1), { ...on, splitKey: '|' });
+  useHotkeys('.', () => actions.step(1), on);
+  useHotkeys('c', actions.focusCut, on);
+  useHotkeys('x', actions.flip, on);
+  useHotkeys('q', actions.plant, on);
+  useHotkeys('0', () => actions.setPaper(1), on);
+  useHotkeys('9', actions.whole, on);
+  useHotkeys('1', () => actions.stage('model'), on);
+  useHotkeys('delete', actions.remove, on);
+  useHotkeys('esc', stopPlacing, { enabled: placing });
+  useHotkeys('mod+z', actions.undo, { preventDefault: true, enabled: free });
+  useHotkeys('mod+shift+z, mod+y', actions.redo, { preventDefault: true, enabled: free });
+  useHotkeys(
+    'up, down, left, right, shift+up, shift+down, shift+left, shift+right, alt+up, alt+down, alt+left, alt+right',
+    (event) => {
+      const by = event.shiftKey ? 0.1 : event.altKey ? 0.001 : 0.01;
+      const [along, away] = { ArrowUp: [0, by], ArrowDown: [0, -by], ArrowLeft: [-by, 0], ArrowRight: [by, 0] }[event.key] ?? [0, 0];
+      actions.nudge(along!, away!);
+    },
+    { preventDefault: true, enabled: free && selected !== null },
+  );
+
+  const command = (id: string, words: string, run: () => void, keys?: string): PaletteEntry => ({ id, words, run, group: 'Commands', ...(keys && { keys }) });
+  return [
+    ...sights.map((s): PaletteEntry => ({ id: s.id, words: `${s.sight.number} ${s.sight.name}`, group: 'Sights', run: () => actions.onSelect(s.id) })),
+    command('section', 'New section by two points', () => actions.create('section'), 'N S'),
+    command('elevations', 'Four elevations', () => actions.create('elevations'), 'N E'),
+    command('plans', 'A plan for each storey', () => actions.create('plans'), 'N P'),
+    command('isometric', 'New isometric', () => actions.create('isometric'), 'N A'),
+    ...(selected
+      ? [
+          command('flip', 'Other side', actions.flip, 'X'),
+          command('whole', 'Whole drawing', actions.whole, '9'),
+          command('paper', 'True paper size', () => actions.setPaper(1), '0'),
+          command('remove', `Remove ${selected.sight.number}`, actions.remove, 'Delete'),
+          command('dxf', 'Export this sight as DXF', () => void actions.exportFile('dxf', false)),
+          command('svg', 'Export this sight as SVG', () => void actions.exportFile('svg', false)),
+          command('json', 'Export this sight as JSON', () => void actions.exportFile('json', false)),
+          command('all-dxf', 'Export all sights as DXF', () => void actions.exportFile('dxf', true)),
+          command('all-svg', 'Export all sights as SVG', () => void actions.exportFile('svg', true)),
+        ]
+      : []),
+    command('undo', 'Undo', actions.undo, 'Ctrl Z'),
+    command('redo', 'Redo', actions.redo, 'Ctrl Shift Z'),
+    command('model', 'Stage Model', () => actions.stage('model'), '1'),
+  ];
+}

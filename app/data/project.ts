@@ -1,0 +1,42 @@
+import type { Sight } from '../../core/sights/sight';
+
+/** A sight as a project keeps it: with an identity of its own and the scale it is drawn to. */
+export interface ProjectSight {
+  readonly id: string;
+  readonly sight: Sight;
+  /** Drawn to 1 : scale. */
+  readonly scale: number;
+}
+
+/** A project of this browser. Drawings are not part of it: they are derived. */
+export interface Project {
+  readonly id: string;
+  readonly name: string;
+  /** Key of the model's row. */
+  readonly model: string;
+  readonly created: number;
+  readonly changed: number;
+  /** Set while it lies in the bin; it goes for good the next time the shelf is opened. */
+  readonly binned: number | null;
+  /** By identity, so that a change touches one entry only. */
+  readonly sights: Readonly<Record<string, ProjectSight>>;
+}
+
+/** Order of the Register: by kind, then by number. */
+export const KIND_ORDER = ['plan', 'ceiling plan', 'section', 'elevation', 'axonometric', 'perspective'] as const;
+export const KIND_LETTER: Readonly<Record<Sight['kind'], string>> = { plan: 'P', 'ceiling plan': 'C', section: 'S', elevation: 'E', axonometric: 'X', perspective: 'V' };
+
+export function orderedSights(project: Project): ProjectSight[] {
+  const rank = (s: ProjectSight) => KIND_ORDER.indexOf(s.sight.kind);
+  return Object.values(project.sights).sort((a, b) => rank(a) - rank(b) || a.sight.number.localeCompare(b.sight.number, 'en', { numeric: true }) || (a.id < b.id ? -1 : 1));
+}
+
+/** The next free number of a kind: S-01, S-02 … */
+export function nextNumber(project: Project, kind: Sight['kind'], taken: readonly string[] = []): string {
+  const letter = KIND_LETTER[kind];
+  const used = new Set([...Object.values(project.sights).map((s) => s.sight.number), ...taken]);
+  for (let n = 1; ; n++) {
+    const number = `${letter}-${String(n).padStart(2, '0')}`;
+    if (!used.has(number)) return number;
+  }
+}

@@ -1,0 +1,169 @@
+import { paperColour } from '../../core/drafting/style-drawing';
+import type { PatternLine } from '../../core/drafting/standard';
+import { ringBounds } from '../../core/geometry/polygons';
+import { arcAt } from '../../core/linework/drawing';
+import type { DrawnSight } from '../workers/drawn-sight';
+
+/** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */
+export type ViewMatrix = readonly [number, number, number, number, number, number];
+
+export interface PaintView {
+  readonly matrix: ViewMatrix;
+  /** Device pixels of one millimetre of paper: line weights and hatches are true to it. */
+  readonly pixelsPerMm: number;
+  /** The drawing's scale, 1 : scale. */
+  readonly scale: number;
+  readonly width: number;
+  readonly height: number;
+  /** Madder wash under cut faces; on screen only. */
+  readonly wash: string | null;
+}
+
+type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
+
+/** Many short paths are drawn several times faster than one long one. */
+const BATCH = 60;
+
+/** Paints a drawing: wash, hatches, then lines from fine to heavy. */
+export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
+  const { drawing, layers, fills, lineLayer } = drawn;
+  const [a, b, c, d, e, f] = view.matrix;
+  const zoom = Math.sqrt(Math.abs(a * d - b * c));
+  const x = (u: number, v: number) => a * u + c * v + e;
+  const y = (u: number, v: number) => b * u + d * v + f;
+  const trace = (ring: Float64Array) => {
+    for (let i = 0; i < ring.length; i += 2) {
+      if (i) ctx.lineTo(x(ring[i]!, ring[i + 1]!), y(ring[i]!, ring[i + 1]!));
+      else ctx.moveTo(x(ring[i]!, ring[i + 1]!), y(ring[i]!, ring[i + 1]!));
+    }
+    ctx.closePath();
+  };
+  drawing.regions.forEach((region, r) => {
+    const box = screenBox(region.face[0]!, x, y);
+    if (box[2] < 0 || box[3] < 0 || box[0] > view.width || box[1] > view.height) return;
+    const fill = fills[r];
+    ctx.beginPath();
+    region.face.forEach(trace);
+    if (view.wash && region.use === 'matter') {
+      ctx.fillStyle = view.wash;
+      ctx.fill('evenodd');
+    }
+    if (!fill) return;
+    const layer = layers[fill.layer]!;
+    const colour = paperColour(layer.colour);
+    if (!fill.lines) {
+      ctx.fillStyle = colour;
+      ctx.fill('evenodd');
+      return;
+    }
+    ctx.save();
+    ctx.clip('evenodd');
+    ctx.strokeStyle = colour;
+    ctx.lineWidth = Math.max(0.5, layer.weight * view.pixelsPerMm);
+    for (const line of fill.lines) hatch(ctx, line, ringBounds(region.face.slice(0, 1)), box, view, x, y, zoom, colour);
+    ctx.restore();
+  });
+
+  ctx.lineCap = 'round';
+  ctx.lineJoin = 'round';
+  const byLayer = layers.map((): number[] => []);
+  for (let l = 0; l < lineLayer.length; l++) byLayer[lineLayer[l]!]!.push(l);
+  const order = layers.map((_, i) => i).filter((i) => byLayer[i]!.length).sort((p, q) => layers[p]!.weight - layers[q]!.weight);
+  const flip = a * d - b * c < 0;
+  const turn = Math.atan2(b, a);
+  for (const i of order) {
+    const layer = layers[i]!;
+    ctx.strokeStyle = paperColour(layer.colour);
+    ctx.lineWidth = Math.max(0.35, layer.weight * view.pixelsPerMm);
+    ctx.setLineDash(layer.dashes.map((n) => Math.abs(n) * view.pixelsPerMm));
+    let open = 0;
+    ctx.beginPath();
+    for (const l of byLayer[i]!) {
+      const arc = drawing.lineArc[l]!;
+      if (arc >= 0) {
+        const [cu, cv, r, start, end] = arcAt(drawing, arc);
+        const [from, to] = flip ? [turn - start, turn - end] : [start + turn, end + turn];
+        ctx.moveTo(x(cu, cv) + r * zoom * Math.cos(from), y(cu, cv) + r * zoom * Math.sin(from));
+        ctx.arc(x(cu, cv), y(cu, cv), r * zoom, from, to, flip);
+        open++;
+      } else {
+        for (let p = drawing.lineStart[l]!, last = drawing.lineStart[l + 1]!; p < last; p++) {
+          const u = drawing.points[p * 2]!, v = drawing.points[p * 2 + 1]!;
+          if (p === drawing.lineStart[l]) ctx.moveTo(x(u, v), y(u, v));
+          else ctx.lineTo(x(u, v), y(u, v));
+          open++;
+        }
+      }
+      if (open > BATCH) {
+        ctx.stroke();
+        ctx.beginPath();
+        open = 0;
+      }
+    }
+    if (open) ctx.stroke();
+  }
+  ctx.setLineDash([]);
+}
+
+function screenBox(ring: Float64Array, x: (u: number, v: number) => number, y: (u: number, v: number) => number): [number, number, number, number] {
+  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < ring.length; i += 2) {
+    const px = x(ring[i]!, ring[i + 1]!), py = y(ring[i]!, ring[i + 1]!);
+    x0 = Math.min(x0, px); x1 = Math.max(x1, px);
+    y0 = Math.min(y0, py); y1 = Math.max(y1, py);
+  }
+  return [x0, y0, x1, y1];
+}
+
+/** One family of a hatch over a region's box; where its lines would run together, a tone stands for it. */
+function hatch(ctx: Context, line: PatternLine, [u0, v0, u1, v1]: readonly [number, number, number, number], box: readonly number[], view: PaintView, x: (u: number, v: number) => number, y: (u: number, v: number) => number, zoom: number, colour: string): void {
+  const metres = view.scale / 1000;
+  const angle = (line.angle * Math.PI) / 180;
+  const c = Math.cos(angle), s = Math.sin(angle);
+  const [du, dv] = [line.offset[0] * metres, line.offset[1] * metres];
+  const spacing = Math.abs(-du * s + dv * c);
+  if (spacing * zoom < 1.4) {
+    ctx.save();
+    ctx.globalAlpha = 0.18;
+    ctx.fillStyle = colour;
+    ctx.fillRect(box[0]!, box[1]!, box[2]! - box[0]!, box[3]! - box[1]!);
+    ctx.restore();
+    return;
+  }
+  const [ou, ov] = [line.origin[0] * metres, line.origin[1] * metres];
+  // numbers of the lines that meet the box, from the corners' distances across
+  const across = (u: number, v: number) => (-(u - ou) * s + (v - ov) * c) / (-du * s + dv * c);
+  const along = (u: number, v: number) => (u - ou) * c + (v - ov) * s;
+  const corners = [[u0, v0], [u1, v0], [u1, v1], [u0, v1]] as const;
+  const ns = corners.map(([u, v]) => across(u, v)), ls = corners.map(([u, v]) => along(u, v));
+  const first = Math.floor(Math.min(...ns)), last = Math.ceil(Math.max(...ns));
+  const shift = du * c + dv * s;
+  const dashes = line.dashes.map((d) => d * metres);
+  const period = dashes.reduce((sum, d) => sum + Math.abs(d), 0);
+  ctx.beginPath();
+  let open = 0;
+  for (let n = first; n <= last; n++) {
+    const at = (t: number): [number, number] => [ou + n * (du - shift * c) + t * c, ov + n * (dv - shift * s) + t * s];
+    const stroke = (from: number, to: number) => {
+      const p = at(from), q = at(to);
+      ctx.moveTo(x(...p), y(...p));
+      ctx.lineTo(x(...q), y(...q));
+      if (++open > BATCH) {
+        ctx.stroke();
+        ctx.beginPath();
+        open = 0;
+      }
+    };
+    const lo = Math.min(...ls), hi = Math.max(...ls);
+    if (!dashes.length) stroke(lo, hi);
+    else
+      for (let start = n * shift + Math.floor((lo - n * shift) / period) * period; start < hi; start += period) {
+        let t = start;
+        for (const dash of dashes) {
+          if (dash >= 0) stroke(t, t + Math.max(dash, 0.05 * metres));
+          t += Math.abs(dash);
+        }
+      }
+  }
+  if (open) ctx.stroke();
+}

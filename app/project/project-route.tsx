@@ -1,0 +1,20 @@
+import { data, Outlet } from 'react-router';
+import { database } from '../data/database';
+import type { Route } from './+types/project-route';
+
+/** Loads a project and what is known of its model; both live in this browser. */
+export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  const project = await database.projects.get(params.project);
+  const model = project && (await database.models.get(project.model));
+  if (!project || !model) throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
+  return { project, model };
+}
+clientLoader.hydrate = true as const;
+
+export function HydrateFallback() {
+  return <p className="p-5 text-graphite">Opening the project…</p>;
+}
+
+export default function ProjectRoute() {
+  return <Outlet />;
+}

@@ -1,0 +1,47 @@
+import * as Comlink from 'comlink';
+import { database } from '../data/database';
+import { createProject, firstSights } from '../data/projects';
+import type { Project, ProjectSight } from '../data/project';
+import { storageSentence } from '../data/storage-fault';
+import { pool, Stopped, WorkerDied } from '../workers/pool';
+
+/** Largest file that is taken in, bytes: beyond it the browser could not hold the model. */
+const LARGEST = 1.5e9;
+
+export interface Opening {
+  readonly signal: AbortSignal;
+  readonly progress: (share: number) => void;
+}
+
+/**
+ * Reads a dropped or chosen file and makes a project of it. Nothing is kept when it fails.
+ * @throws Error with a sentence for people
+ */
+export async function openFile(file: File, { signal, progress }: Opening): Promise<string> {
+  if (file.size > LARGEST) throw new Error(`${file.name} is ${(file.size / 1e9).toFixed(1)} GB; files up to 1.5 GB can be read in a browser. Use the command line for larger ones.`);
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  return openBytes(file.name, bytes, file.name.replace(/\.[^.]+$/, ''), { signal, progress });
+}
+
+export async function openBytes(fileName: string, bytes: Uint8Array, name: string, { signal, progress }: Opening, sights?: readonly Omit<ProjectSight, 'id'>[]): Promise<string> {
+  try {
+    const id = await pool.back.run((engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), null, Comlink.proxy(progress)), signal);
+    const model = (await database.models.get(id))!;
+    return await createProject(name, id, sights ?? firstSights(model));
+  } catch (error) {
+    if (error instanceof Stopped || error instanceof WorkerDied) throw error;
+    const name = (error as Error).name;
+    throw /Quota|DOMException|InvalidState|DatabaseClosed|Abort|OpenFailed/.test(name) ? new Error(storageSentence(error)) : error;
+  }
+}
+
+/** The demo project: made once, found again afterwards. */
+export async function openDemo(opening: Opening): Promise<string> {
+  const demo = (await import('../../demo/project.json')).default;
+  const known = (await database.projects.toArray()).find((p: Project) => p.name === demo.name && p.binned === null);
+  if (known) return known.id;
+  const { default: href } = await import('../../demo/heron-spit-tide-station.ifc?url');
+  const response = await fetch(href);
+  if (!response.ok) throw new Error('The demo model could not be fetched from this application.');
+  return openBytes(demo.model, new Uint8Array(await response.arrayBuffer()), demo.name, opening, demo.sights as unknown as Omit<ProjectSight, 'id'>[]);
+}

@@ -1,0 +1,157 @@
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate, useRevalidator } from 'react-router';
+import { toast, Toaster } from 'sonner';
+import { database } from '../data/database';
+import { binProject, emptyBin, restoreProject } from '../data/projects';
+import { Chain } from '../ui/chain';
+import { Working } from '../ui/working';
+import { openDemo, openFile } from './open-file';
+import type { Route } from './+types/shelf-route';
+import { Stopped } from '../workers/pool';
+
+/** A binned project can be brought back for this long. */
+const BIN_KEEPS = 10 * 60_000;
+
+export const meta: Route.MetaFunction = () => [{ title: 'Tarvex, shelf' }];
+
+async function shelf() {
+  const projects = (await database.projects.orderBy('changed').reverse().toArray()).filter((p) => p.binned === null);
+  const models = await database.models.bulkGet(projects.map((p) => p.model));
+  return projects.map((project, i) => ({ project, model: models[i] ?? null }));
+}
+
+export async function clientLoader() {
+  await emptyBin(Date.now() - BIN_KEEPS);
+  return { rows: await shelf() };
+}
+clientLoader.hydrate = true as const;
+
+export function HydrateFallback() {
+  return <p className="p-5 text-graphite">Opening the shelf…</p>;
+}
+
+/** The projects of this browser. A file dropped anywhere becomes a new one. */
+export default function Shelf({ loaderData }: Route.ComponentProps) {
+  const rows = useLiveQuery(shelf) ?? loaderData.rows;
+  const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
+  const [reading, setReading] = useState<{ name: string; share: number; stop: () => void } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [over, setOver] = useState(false);
+  const choose = useRef<HTMLInputElement>(null);
+
+  const take = async (name: string, work: (opening: { signal: AbortSignal; progress: (share: number) => void }) => Promise<string>) => {
+    const control = new AbortController();
+    setFault(null);
+    setReading({ name, share: 0, stop: () => control.abort() });
+    try {
+      const id = await work({ signal: control.signal, progress: (share) => setReading((r) => r && { ...r, share }) });
+      await navigate(`/project/${id}/bench`);
+    } catch (error) {
+      if (!(error instanceof Stopped)) setFault((error as Error).message);
+    }
+    setReading(null);
+  };
+  const takeFile = (file: File | undefined) => file && void take(file.name, (opening) => openFile(file, opening));
+
+  useEffect(() => {
+    const drop = (e: DragEvent) => {
+      e.preventDefault();
+      setOver(false);
+      takeFile(e.dataTransfer?.files[0]);
+    };
+    const hover = (e: DragEvent) => {
+      e.preventDefault();
+      setOver(e.type === 'dragover');
+    };
+    window.addEventListener('drop', drop);
+    window.addEventListener('dragover', hover);
+    window.addEventListener('dragleave', hover);
+    return () => {
+      window.removeEventListener('drop', drop);
+      window.removeEventListener('dragover', hover);
+      window.removeEventListener('dragleave', hover);
+    };
+  });
+
+  const bin = async (id: string, name: string) => {
+    await binProject(id);
+    await revalidate();
+    toast(`${name} was deleted.`, { action: { label: 'Undo', onClick: () => void restoreProject(id).then(() => revalidate()) }, duration: 15_000 });
+  };
+
+  return (
+    <div className="grid h-screen grid-rows-[44px_minmax(0,1fr)]">
+      <Chain />
+      <main className={`grid grid-cols-[minmax(0,1fr)_276px] ${over ? 'bg-pencil-wash' : ''}`}>
+        <section className="min-h-0 overflow-auto px-5 py-4" tabIndex={0} aria-label="Projects">
+          <div className="mb-2 flex items-baseline gap-3">
+            <h1 className="font-letter text-[15px] font-semibold">Shelf</h1>
+            <span className="text-graphite">{rows.length === 1 ? '1 project' : `${rows.length} projects`} in this browser</span>
+            {reading && <Working label={`Reading ${reading.name}`} share={reading.share} onStop={reading.stop} />}
+          </div>
+          {fault && (
+            <p role="alert" className="mb-3 max-w-3xl border border-ink bg-sheet px-3 py-2">
+              <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not read</b>
+              {fault}
+              <button type="button" className="word ml-3" onClick={() => setFault(null)}>
+                Put away
+              </button>
+            </p>
+          )}
+          {rows.length === 0 ? (
+            <p className="max-w-md pt-8 text-graphite">Nothing here yet. Drop an IFC or OBJ file anywhere on this page, choose one, or open the demo: a small tide station with its sections, elevations and plans.</p>
+          ) : (
+            <table className="w-full border-collapse text-left">
+              <thead className="text-[12px] text-graphite">
+                <tr className="border-b border-rule2 [&>th]:h-6 [&>th]:font-normal">
+                  <th>project</th>
+                  <th>model</th>
+                  <th className="text-right">elements</th>
+                  <th className="text-right">sights</th>
+                  <th className="pl-6">changed</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map(({ project, model }) => (
+                  <tr key={project.id} className="h-[30px] border-b border-rule hover:bg-hover">
+                    <td>
+                      <Link to={`/project/${project.id}/bench`} className="font-letter text-[15px] hover:text-pencil">
+                        {project.name}
+                      </Link>
+                    </td>
+                    <td className="text-graphite">{model ? `${model.fileName}, ${model.source}` : 'model missing'}</td>
+                    <td className="text-right">{model?.elements.length ?? ''}</td>
+                    <td className="text-right">{Object.keys(project.sights).length}</td>
+                    <td className="pl-6 text-graphite">{new Date(project.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td>
+                    <td className="text-right">
+                      <button type="button" className="word" aria-label={`Delete ${project.name}`} onClick={() => void bin(project.id, project.name)}>
+                        Delete
+                      </button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </section>
+        <aside className="border-l border-rule2 bg-board p-3">
+          <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
+          <p className="mb-3 text-graphite">Drop a model anywhere on this page: IFC (IFC2X3, IFC4, IFC4X3) or OBJ. It is read here, in this browser, and sent nowhere.</p>
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="btn" disabled={reading !== null} onClick={() => choose.current?.click()}>
+              Choose a file
+            </button>
+            <button type="button" className="btn" disabled={reading !== null} onClick={() => void take('the demo', openDemo)}>
+              Open the demo
+            </button>
+          </div>
+          <input ref={choose} type="file" accept=".ifc,.obj" className="sr-only" aria-label="Model file" tabIndex={-1} onChange={(e) => takeFile(e.target.files?.[0])} />
+        </aside>
+      </main>
+      <Toaster position="bottom-left" toastOptions={{ style: { borderRadius: 2, background: '#FFFEFB', color: '#22292C', border: '1px solid #22292C', boxShadow: 'none', font: 'inherit' } }} />
+    </div>
+  );
+}

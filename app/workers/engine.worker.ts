@@ -1,0 +1,117 @@
+import * as Comlink from 'comlink';
+import { draw } from '../../core/draw';
+import { STANDARD } from '../../core/drafting/standard';
+import { styleDrawing } from '../../core/drafting/style-drawing';
+import { Fault } from '../../core/faults/fault';
+import { noteSentence, sentence } from '../../core/faults/wording';
+import type { Model } from '../../core/model/model';
+import type { LengthUnit } from '../../core/readers/obj';
+import { prepare } from '../../core/scene/prepare';
+import type { Scene } from '../../core/scene/scene';
+import type { Sight } from '../../core/sights/sight';
+import { database } from '../data/database';
+import { fileName } from '../data/file-name';
+import type { DrawnSight } from './drawn-sight';
+import { modelInfo } from './model-info';
+import { viewMesh, type ViewMesh } from './view-mesh';
+
+/** What is exported, in which form. */
+export interface ExportJob {
+  readonly format: 'dxf' | 'svg' | 'json';
+  readonly sights: readonly { readonly sight: Sight; readonly scale: number }[];
+  readonly archive: string;
+}
+
+const scenes = new Map<string, { model: Model; scene: Scene }>();
+
+/** A model prepared for drawing; the last two stay. */
+async function open(id: string): Promise<{ model: Model; scene: Scene }> {
+  const known = scenes.get(id);
+  if (known) return known;
+  const row = await database.bundles.get(id);
+  if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
+  const opened = { model: row.model, scene: prepare(row.model) };
+  scenes.set(id, opened);
+  if (scenes.size > 2) scenes.delete(scenes.keys().next().value!);
+  return opened;
+}
+
+/** Faults cross to the page as plain errors with their sentence. */
+async function plainly<T>(file: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Fault) throw new Error(sentence(error, file));
+    throw error;
+  }
+}
+
+const engine = {
+  /** Reads a model file and keeps it in this browser; answers with its key. */
+  read: (name: string, bytes: Uint8Array, unit: LengthUnit | null, progress: (share: number) => void): Promise<string> =>
+    plainly(name, async () => {
+      const from = performance.now();
+      const model = await readModel(name, bytes, unit, progress);
+      const scene = prepare(model);
+      const id = crypto.randomUUID();
+      const info = modelInfo(id, name, model, scene, performance.now() - from);
+      await database.transaction('rw', database.models, database.bundles, async () => {
+        await database.bundles.add({ id, model });
+        await database.models.add(info);
+      });
+      scenes.set(id, { model, scene });
+      return id;
+    }),
+
+  draw: (id: string, sight: Sight, cutOnly: boolean): Promise<DrawnSight> =>
+    plainly('this sight', async () => {
+      const { model, scene } = await open(id);
+      const from = performance.now();
+      const styled = styleDrawing(model, draw(model, scene, sight, { cutOnly }), STANDARD, 1);
+      const { drawing, layers, lineLayer, fills } = styled;
+      return { drawing, layers, lineLayer, fills, warnings: drawing.report.notes.slice(model.notes.length).map(noteSentence), took: performance.now() - from };
+    }),
+
+  exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<{ name: string; bytes: Uint8Array }> =>
+    plainly('this export', async () => {
+      const { model, scene } = await open(id);
+      const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([import('../../core/writers/dxf'), import('../../core/writers/svg'), import('../../core/writers/json')]);
+      const files: Record<string, Uint8Array> = {};
+      const encoder = new TextEncoder();
+      for (const [i, { sight, scale }] of job.sights.entries()) {
+        const styled = styleDrawing(model, draw(model, scene, sight), STANDARD, scale);
+        const text = job.format === 'dxf' ? writeDxf(styled, sight) : job.format === 'svg' ? writeSvg(model, styled, sight) : writeJson(model, styled.drawing, { layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });
+        files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
+        progress((i + 1) / job.sights.length);
+      }
+      const names = Object.keys(files);
+      if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]! };
+      const { zipSync } = await import('fflate');
+      // a fixed date, so that the same drawings give the same archive
+      return { name: `${job.archive}.zip`, bytes: zipSync(files, { level: 6, mtime: new Date('2025-01-01T00:00:00Z') }) };
+    }),
+
+  viewMesh: async (id: string): Promise<ViewMesh> => {
+    const { model, scene } = await open(id);
+    return viewMesh(model, scene);
+  },
+};
+
+async function readModel(name: string, bytes: Uint8Array, unit: LengthUnit | null, progress: (share: number) => void): Promise<Model> {
+  const kind = /\.([^.]+)$/.exec(name)?.[1]?.toLowerCase() ?? '';
+  if (kind === 'obj') {
+    const { readObj } = await import('../../core/readers/obj');
+    return readObj(new TextDecoder().decode(bytes), name, unit ? { unit } : {});
+  }
+  if (kind === 'ifc') {
+    const [{ readIfc }, { openLibrary }] = await Promise.all([import('../../core/readers/ifc'), import('./ifc-library')]);
+    return readIfc(bytes, name, { openLibrary, progress, ...(unit && { unit }) });
+  }
+  throw new Fault('file-kind-unknown', { kind: kind ? `.${kind}` : 'none' });
+}
+
+export type Engine = typeof engine;
+Comlink.expose(engine);
+// Held as long as this worker lives: the page learns of its end by getting the lock.
+void navigator.locks.request(self.name, () => new Promise(() => undefined));
+self.postMessage('ready');

@@ -1,0 +1,93 @@
+import * as Comlink from 'comlink';
+import Flatbush from 'flatbush';
+import { ringContains } from '../../core/geometry/polygons';
+import { linePoints } from '../../core/linework/drawing';
+import { paint, type PaintView } from '../drawing/paint';
+import type { DrawnSight } from './drawn-sight';
+
+interface Kept {
+  readonly drawn: DrawnSight;
+  index: Flatbush | null;
+  segments: Float64Array;
+  segmentLine: Uint32Array;
+}
+
+/** What lies under the pointer: an element, how it is met, and the layer of the line or fill. */
+export interface Hit {
+  readonly element: number;
+  readonly layer: string;
+  readonly isCut: boolean;
+}
+
+const kept = new Map<string, Kept>();
+
+const painter = {
+  /** Takes a drawing to paint under a key; the one that was there goes. */
+  put(key: string, drawn: DrawnSight): void {
+    kept.set(key, { drawn, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+  },
+  paint(key: string, view: PaintView): ImageBitmap | null {
+    const own = kept.get(key);
+    if (!own || view.width < 1 || view.height < 1) return null;
+    const canvas = new OffscreenCanvas(view.width, view.height);
+    paint(canvas.getContext('2d')!, own.drawn, view);
+    const bitmap = canvas.transferToImageBitmap();
+    return Comlink.transfer(bitmap, [bitmap]);
+  },
+  /** The nearest line within `reach` metres, else the cut face under the point. */
+  hit(key: string, u: number, v: number, reach: number): Hit | null {
+    const own = kept.get(key);
+    if (!own) return null;
+    const { drawing, layers, lineLayer, fills } = own.drawn;
+    const index = (own.index ??= build(own));
+    let best = -1;
+    let least = reach;
+    for (const s of index ? index.search(u - reach, v - reach, u + reach, v + reach) : []) {
+      const [au, av, bu, bv] = own.segments.subarray(s * 4, s * 4 + 4) as unknown as [number, number, number, number];
+      const du = bu - au, dv = bv - av;
+      const t = Math.max(0, Math.min(1, ((u - au) * du + (v - av) * dv) / (du * du + dv * dv || 1)));
+      const d = Math.hypot(au + t * du - u, av + t * dv - v);
+      if (d < least) {
+        least = d;
+        best = own.segmentLine[s]!;
+      }
+    }
+    if (best >= 0 && drawing.lineElement[best]! >= 0) return { element: drawing.lineElement[best]!, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
+    const r = drawing.regions.findIndex((region) => ringContains(region.face[0]!, u, v) && !region.face.slice(1).some((hole) => ringContains(hole, u, v)));
+    if (r < 0) return null;
+    const fill = fills[r];
+    return { element: drawing.regions[r]!.elements[0]!, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
+  },
+  /** The outlines of an element in a drawing, for the wash: flat u v lists, closed ones first. */
+  outlines(key: string, element: number): { faces: Float64Array[]; lines: Float64Array[] } {
+    const own = kept.get(key);
+    if (!own) return { faces: [], lines: [] };
+    const { drawing } = own.drawn;
+    const faces = drawing.regions.filter((r) => r.elements.length === 1 && r.elements[0] === element).flatMap((r) => [...r.face]);
+    const lines: Float64Array[] = [];
+    for (let l = 0; l < drawing.lineElement.length; l++) if (drawing.lineElement[l] === element) lines.push(linePoints(drawing, l).slice());
+    return { faces, lines };
+  },
+};
+
+function build(own: Kept): Flatbush | null {
+  const { drawing } = own.drawn;
+  const segments: number[] = [], lines: number[] = [];
+  for (let l = 0; l < drawing.lineRole.length; l++) {
+    const points = linePoints(drawing, l, 2e-3);
+    for (let i = 0; i + 3 < points.length; i += 2) {
+      segments.push(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!);
+      lines.push(l);
+    }
+  }
+  own.segments = Float64Array.from(segments);
+  own.segmentLine = Uint32Array.from(lines);
+  if (!lines.length) return null;
+  const index = new Flatbush(lines.length);
+  for (let i = 0; i < segments.length; i += 4) index.add(Math.min(segments[i]!, segments[i + 2]!), Math.min(segments[i + 1]!, segments[i + 3]!), Math.max(segments[i]!, segments[i + 2]!), Math.max(segments[i + 1]!, segments[i + 3]!));
+  index.finish();
+  return index;
+}
+
+export type Painter = typeof painter;
+Comlink.expose(painter);

@@ -1,0 +1,108 @@
+import * as Comlink from 'comlink';
+import type { Engine } from './engine.worker';
+
+/** A worker ended in the middle of its work: out of memory, or closed by the browser. */
+export class WorkerDied extends Error {
+  constructor() {
+    super('The drawing engine stopped in the middle of its work (out of memory, perhaps). It has been started again; nothing is lost.');
+    this.name = 'WorkerDied';
+  }
+}
+
+export class Stopped extends Error {
+  constructor() {
+    super('Stopped.');
+    this.name = 'Stopped';
+  }
+}
+
+interface Job {
+  readonly work: (engine: Comlink.Remote<Engine>) => Promise<unknown>;
+  readonly resolve: (value: never) => void;
+  readonly reject: (error: unknown) => void;
+  readonly signal: AbortSignal | undefined;
+}
+
+/** One worker and its queue. Starts when first used; starts anew when it dies or a running job is stopped. */
+class Lane {
+  private worker: Worker | null = null;
+  private engine: Comlink.Remote<Engine> | null = null;
+  private readonly queue: Job[] = [];
+  private running: Job | null = null;
+  private life = 0;
+
+  run<T>(work: (engine: Comlink.Remote<Engine>) => Promise<T>, signal?: AbortSignal): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      if (signal?.aborted) return reject(new Stopped());
+      const job: Job = { work, resolve: resolve as (value: never) => void, reject, signal };
+      signal?.addEventListener('abort', () => this.stop(job), { once: true });
+      this.queue.push(job);
+      void this.next();
+    });
+  }
+
+  private stop(job: Job): void {
+    const at = this.queue.indexOf(job);
+    if (at >= 0) {
+      this.queue.splice(at, 1);
+      job.reject(new Stopped());
+    } else if (this.running === job) this.restart(new Stopped());
+  }
+
+  private restart(reason: Error): void {
+    this.life++;
+    this.worker?.terminate();
+    this.worker = null;
+    this.engine = null;
+    const job = this.running;
+    this.running = null;
+    job?.reject(reason);
+    void this.next();
+  }
+
+  private start(): Promise<void> {
+    const life = this.life;
+    const name = `tarvex-engine-${crypto.randomUUID()}`;
+    const worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name });
+    this.worker = worker;
+    this.engine = Comlink.wrap<Engine>(worker);
+    worker.addEventListener('error', () => {
+      if (life === this.life) this.restart(new WorkerDied());
+    });
+    return new Promise((resolve) => {
+      worker.addEventListener(
+        'message',
+        () => {
+          resolve();
+          // Granted only when the worker's own hold on the lock ends, that is with the worker.
+          void navigator.locks.request(name, () => {
+            if (life === this.life) this.restart(new WorkerDied());
+          });
+        },
+        { once: true },
+      );
+    });
+  }
+
+  private async next(): Promise<void> {
+    if (this.running) return;
+    const job = this.queue.shift();
+    if (!job) return;
+    this.running = job;
+    if (!this.worker) await this.start();
+    if (this.running !== job) return;
+    try {
+      const value = await job.work(this.engine!);
+      if (this.running === job) job.resolve(value as never);
+    } catch (error) {
+      if (this.running === job) job.reject(error);
+    }
+    if (this.running === job) {
+      this.running = null;
+      void this.next();
+    }
+  }
+}
+
+/** Two lanes: what the hand waits for, and what may take its time (reading, exports, drawings out of sight). */
+export const pool = { live: new Lane(), back: new Lane() };

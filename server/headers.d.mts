@@ -1,0 +1,2 @@
+export const isolationHeaders: Readonly<Record<string, string>>;
+export function contentSecurityPolicy(nonce: string): string;

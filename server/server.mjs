@@ -1,0 +1,50 @@
+import { createRequestHandler } from '@react-router/express';
+import { RouterContextProvider } from 'react-router';
+import express from 'express';
+import { randomBytes } from 'node:crypto';
+import { createServer } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import { contentSecurityPolicy, isolationHeaders } from './headers.mjs';
+
+const client = fileURLToPath(new URL('../build/client', import.meta.url));
+const build = await import(new URL('../build/server/index.js', import.meta.url).href);
+
+const app = express();
+app.disable('x-powered-by');
+app.use((_request, response, next) => {
+  response.set(isolationHeaders);
+  const nonce = randomBytes(16).toString('base64');
+  response.locals.nonce = nonce;
+  response.set('Content-Security-Policy', contentSecurityPolicy(nonce));
+  next();
+});
+app.use('/assets', express.static(`${client}/assets`, { immutable: true, maxAge: '1y' }));
+app.use(express.static(client, { maxAge: '1h' }));
+app.use(
+  createRequestHandler({
+    build,
+    getLoadContext: (_request, response) => {
+      const context = new RouterContextProvider();
+      context.nonce = response.locals.nonce;
+      return context;
+    },
+  }),
+);
+
+/** The wanted port if it is free, else any that is. */
+const freePort = (wanted) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => {
+      const other = createServer().listen(0, '127.0.0.1', () => {
+        const { port } = other.address();
+        other.close(() => resolve(port));
+      });
+    });
+    probe.listen(wanted, '127.0.0.1', () => probe.close(() => resolve(wanted)));
+  });
+
+const port = await freePort(Number(process.env.PORT ?? 5317));
+app.listen(port, '127.0.0.1', () => {
+  console.log(`Tarvex listens on http://127.0.0.1:${port}${process.env.TARVEX_PATH ?? '/'}`);
+});
