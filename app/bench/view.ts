@@ -43,9 +43,12 @@ export const compose = (a: ViewMatrix, b: ViewMatrix): ViewMatrix => [
   a[1] * b[4] + a[3] * b[5] + a[5],
 ];
 
+/** Left of the drawings stand the levels and the Key's storeys; drawings are fitted into the rest. */
+const ASIDE = 172;
+
 /** A view that shows a box of the drawing with some room round it. */
 export function fit([u0, v0, u1, v1]: readonly [number, number, number, number], size: PaneSize, keyV: number): BenchView {
-  const room = 0.88;
-  const zoom = clampZoom(Math.min((size.width * room) / Math.max(u1 - u0, 0.1), (size.height * room) / Math.max(v1 - v0, 0.1)));
-  return { u: (u0 + u1) / 2, v: (v0 + v1) / 2, zoom, keyV };
+  const width = Math.max(100, size.width - ASIDE);
+  const zoom = clampZoom(Math.min((width * 0.94) / Math.max(u1 - u0, 0.1), (size.height * 0.9) / Math.max(v1 - v0, 0.1)));
+  return { u: (u0 + u1) / 2 - ASIDE / 2 / zoom, v: (v0 + v1) / 2, zoom, keyV };
 }

@@ -44,7 +44,7 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
     const fill = fills[r];
     ctx.beginPath();
     region.face.forEach(trace);
-    if (view.wash && region.use === 'matter') {
+    if (view.wash && fill?.wash) {
       ctx.fillStyle = view.wash;
       ctx.fill('evenodd');
     }

@@ -112,6 +112,8 @@ async function readModel(name: string, bytes: Uint8Array, unit: LengthUnit | nul
 
 export type Engine = typeof engine;
 Comlink.expose(engine);
-// Held as long as this worker lives: the page learns of its end by getting the lock.
-void navigator.locks.request(self.name, () => new Promise(() => undefined));
-self.postMessage('ready');
+// Held as long as this worker lives: the page learns of its end by getting the lock. Ready only when it is held.
+void navigator.locks.request(self.name, () => {
+  self.postMessage('ready');
+  return new Promise(() => undefined);
+});

@@ -36,6 +36,8 @@ export interface FillRule {
   readonly layer: string;
   /** "solid" or a name of `patterns`. */
   readonly pattern: string;
+  /** false for what is cut but no matter of the building (water): no wash lies under it on the screen. */
+  readonly wash?: boolean;
   readonly weight: number;
   readonly colour: PenColour;
 }
@@ -62,7 +64,7 @@ const schema = Joi.object({
   lineTypes: Joi.object().pattern(Joi.string(), Joi.array().items(Joi.number()).min(2).max(12)).required(),
   patterns: Joi.object().pattern(Joi.string(), Joi.array().min(1).items(Joi.object({ angle: Joi.number().required(), origin: pair.required(), offset: pair.required(), dashes: Joi.array().items(Joi.number()).required() }))).required(),
   lines: Joi.array().min(1).required().items(Joi.object({ role: Joi.string(), joint: Joi.boolean(), class: Joi.string(), material: Joi.string(), layer: layer.required(), weight: weight.required(), type: Joi.string().required(), colour: colour.required() })),
-  fills: Joi.array().min(1).required().items(Joi.object({ use: Joi.valid('matter', 'earth'), class: Joi.string(), material: Joi.string(), layer: layer.required(), pattern: Joi.string().required(), weight: weight.required(), colour: colour.required() })),
+  fills: Joi.array().min(1).required().items(Joi.object({ use: Joi.valid('matter', 'earth'), class: Joi.string(), material: Joi.string(), layer: layer.required(), pattern: Joi.string().required(), wash: Joi.boolean(), weight: weight.required(), colour: colour.required() })),
 });
 
 /**

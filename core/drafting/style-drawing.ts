@@ -21,6 +21,7 @@ export interface RegionFill {
   readonly pattern: string;
   /** null = solid. Paper millimetres. */
   readonly lines: readonly PatternLine[] | null;
+  readonly wash: boolean;
 }
 
 /** A drawing with the standard's rules applied at a scale of 1 : scale. */
@@ -78,7 +79,7 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
     const material = model.materials[region.material]?.name ?? '';
     const className = model.elements[region.elements[0]!]?.class ?? '';
     const rule = standard.fills.find((r) => fitsWhole(r.use, region.use) && fitsWhole(r.class, className) && fitsWord(r.material, material))!;
-    return { layer: layerFor(rule, className, material), pattern: rule.pattern, lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]! };
+    return { layer: layerFor(rule, className, material), pattern: rule.pattern, lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]!, wash: rule.wash !== false && region.use === 'matter' };
   });
   return { drawing, scale, layers, lineLayer, fills, standard };
 }

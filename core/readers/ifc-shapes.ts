@@ -15,7 +15,7 @@ export interface Shape {
 
 /** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
 const CIRCLE_SEGMENTS = 33;
-const SETTINGS = { CIRCLE_SEGMENTS, TAPE_SIZE: 8 << 20, BOOLEAN_UNION_THRESHOLD: 100000 };
+const SETTINGS = { CIRCLE_SEGMENTS, TAPE_SIZE: 8 << 20, BOOLEAN_UNION_THRESHOLD: 65535 };
 
 /** Representations that are not what stands there. */
 const OTHER = /^(axis|footprint|box|boundingbox|reference|clearance|annotation|profile|cog|lighting|plan|survey)/i;
