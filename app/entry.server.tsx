@@ -5,7 +5,13 @@ import { renderToPipeableStream, type RenderToPipeableStreamOptions } from 'reac
 import { ServerRouter, type EntryContext, type RouterContextProvider } from 'react-router';
 
 /** Renders a page; every inline script carries the nonce that the server put into the policy. */
-export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext, loadContext: RouterContextProvider) {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+  loadContext: RouterContextProvider,
+) {
   const nonce = (loadContext as unknown as { nonce?: string }).nonce;
   return new Promise<Response>((resolve, reject) => {
     const ready: keyof RenderToPipeableStreamOptions = isbot(request.headers.get('user-agent')) ? 'onAllReady' : 'onShellReady';

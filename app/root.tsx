@@ -9,7 +9,10 @@ export const links: LinksFunction = () => [
   ...[textFont, letterFont].map((href) => ({ rel: 'preload', href, as: 'font', type: 'font/woff2', crossOrigin: 'anonymous' as const })),
 ];
 
-export const meta: Route.MetaFunction = () => [{ title: 'Tarvex' }, { name: 'description', content: 'Exact hidden-line drawings from 3D models' }];
+export const meta: Route.MetaFunction = () => [
+  { title: 'Tarvex' },
+  { name: 'description', content: 'Exact hidden-line drawings from 3D models' },
+];
 
 export function Layout({ children }: { children: React.ReactNode }) {
   return (

@@ -23,10 +23,19 @@ const megabytes = () => Math.round(process.resourceUsage().maxRSS / 1024);
 function measure(model: Model, size: number): void {
   for (const view of VIEWS) {
     const at: [number, number, number] = [0, 7.3, 0];
-    const sight: Sight = { kind: 'section', number: '', name: view.name, frame: { origin: at, look: view.look, up: view.up, cut: view.cut } };
+    const sight: Sight = {
+      kind: 'section',
+      number: '',
+      name: view.name,
+      frame: { origin: at, look: view.look, up: view.up, cut: view.cut },
+    };
     const frame = frameFrom(at, view.look, view.up);
     // one warm-up of each, so that neither pays for compilation; then the best of three in turns
-    let raster = Infinity, ours = Infinity, scenePart = 0, visibility = 0, segments = 0;
+    let raster = Infinity,
+      ours = Infinity,
+      scenePart = 0,
+      visibility = 0,
+      segments = 0;
     for (let round = 0; round < 4; round++) {
       const t0 = ms();
       depthRaster(model.positions, model.triangles, frame, 2048);
@@ -45,11 +54,16 @@ function measure(model: Model, size: number): void {
         segments = drawing.points.length / 2 - drawing.lineRole.length;
       }
     }
-    console.log(`${String(size).padStart(9)}  ${view.name.padEnd(10)} ${ours.toFixed(0).padStart(7)} ms  (scene ${scenePart.toFixed(0)}, visibility ${visibility.toFixed(0)})  raster ${raster.toFixed(0).padStart(5)} ms  ratio ${(ours / raster).toFixed(2).padStart(5)}  ${segments} segments  peak ${megabytes()} MB`);
+    console.log(
+      `${String(size).padStart(9)}  ${view.name.padEnd(10)} ${ours.toFixed(0).padStart(7)} ms  (scene ${scenePart.toFixed(0)}, visibility ${visibility.toFixed(0)})  raster ${raster.toFixed(0).padStart(5)} ms  ratio ${(ours / raster).toFixed(2).padStart(5)}  ${segments} segments  peak ${megabytes()} MB`,
+    );
   }
 }
 
-const sizes = process.argv.slice(2).map(Number).filter((n) => n > 0);
+const sizes = process.argv
+  .slice(2)
+  .map(Number)
+  .filter((n) => n > 0);
 console.log('scene + cut + visibility, cold, one thread, against a plain depth-buffer raster at 2048 x 2048');
 for (const size of sizes.length ? sizes : [100_000, 1_000_000]) {
   const model = generateBuilding(size);

@@ -19,7 +19,16 @@ export function generateBuilding(triangles: number): Model {
   let element = -1;
   const begin = () => {
     element++;
-    b.elements.push({ id: `e${element}`, class: 'Wall', name: `e${element}`, type: '', storey: -1, use: 'solid', assembly: '', buildUp: null });
+    b.elements.push({
+      id: `e${element}`,
+      class: 'Wall',
+      name: `e${element}`,
+      type: '',
+      storey: -1,
+      use: 'solid',
+      assembly: '',
+      buildUp: null,
+    });
   };
   const quad = (p: number[], corners: readonly (readonly [number, number, number])[]) => {
     // four corners of its own for each face, as readers deliver them
@@ -29,14 +38,37 @@ export function generateBuilding(triangles: number): Model {
   };
   const box = (x0: number, y0: number, z0: number, dx: number, dy: number, dz: number) => {
     begin();
-    const c = [[x0, y0, z0], [x0 + dx, y0, z0], [x0 + dx, y0 + dy, z0], [x0, y0 + dy, z0], [x0, y0, z0 + dz], [x0 + dx, y0, z0 + dz], [x0 + dx, y0 + dy, z0 + dz], [x0, y0 + dy, z0 + dz]] as const;
-    for (const face of [[0, 3, 2, 1], [4, 5, 6, 7], [0, 1, 5, 4], [1, 2, 6, 5], [2, 3, 7, 6], [3, 0, 4, 7]]) quad(face, c);
+    const c = [
+      [x0, y0, z0],
+      [x0 + dx, y0, z0],
+      [x0 + dx, y0 + dy, z0],
+      [x0, y0 + dy, z0],
+      [x0, y0, z0 + dz],
+      [x0 + dx, y0, z0 + dz],
+      [x0 + dx, y0 + dy, z0 + dz],
+      [x0, y0 + dy, z0 + dz],
+    ] as const;
+    for (const face of [
+      [0, 3, 2, 1],
+      [4, 5, 6, 7],
+      [0, 1, 5, 4],
+      [1, 2, 6, 5],
+      [2, 3, 7, 6],
+      [3, 0, 4, 7],
+    ])
+      quad(face, c);
     b.endPart(element, 0, [0.8, 0.8, 0.8, 1]);
   };
   const pipe = (x: number, y: number, z0: number, r: number, h: number, sides = 24) => {
     begin();
     const base = b.positions.length / 3;
-    for (const z of [z0, z0 + h]) for (let k = 0; k < sides; k++) b.positions.reserve(3), b.positions.push(x + r * Math.cos((2 * Math.PI * k) / sides)), b.positions.push(y + r * Math.sin((2 * Math.PI * k) / sides)), b.positions.push(z);
+    for (const z of [z0, z0 + h])
+      for (let k = 0; k < sides; k++) {
+        b.positions.reserve(3);
+        b.positions.push(x + r * Math.cos((2 * Math.PI * k) / sides));
+        b.positions.push(y + r * Math.sin((2 * Math.PI * k) / sides));
+        b.positions.push(z);
+      }
     for (let k = 0; k < sides; k++) {
       const n = (k + 1) % sides;
       for (const i of [k, n, sides + n, k, sides + n, sides + k]) b.triangles.push(base + i);

@@ -1,1 +1,1 @@
-export async function measureIfc(){}
+export async function measureIfc() {}

@@ -15,8 +15,17 @@ import { oneOf, parse, UsageFault } from './usage';
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
 export async function drawCommand(args: readonly string[]): Promise<number> {
   const { values, positionals } = parse(args, {
-    sight: { type: 'string' }, out: { type: 'string' }, scale: { type: 'string' }, standard: { type: 'string' }, unit: { type: 'string' },
-    up: { type: 'string' }, 'dxf-unit': { type: 'string' }, block: { type: 'boolean' }, flat: { type: 'boolean' }, times: { type: 'boolean' }, explain: { type: 'string' },
+    sight: { type: 'string' },
+    out: { type: 'string' },
+    scale: { type: 'string' },
+    standard: { type: 'string' },
+    unit: { type: 'string' },
+    up: { type: 'string' },
+    'dxf-unit': { type: 'string' },
+    block: { type: 'boolean' },
+    flat: { type: 'boolean' },
+    times: { type: 'boolean' },
+    explain: { type: 'string' },
   });
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('draw needs one model: tarvex draw MODEL --sight SIGHT.json --out FILE');
@@ -41,13 +50,19 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   if (explainDir) await mkdir(explainDir, { recursive: true });
   const raw = draw(model, scene, sight, {
     clock: values.times ? clock : undefined,
-    watch: explainDir ? (step) => pictures.push(...explainStep(step).map(([name, svg]) => writeFile(join(explainDir, name), svg))) : undefined,
+    watch: explainDir
+      ? (step) => pictures.push(...explainStep(step).map(([name, svg]) => writeFile(join(explainDir, name), svg)))
+      : undefined,
   });
   await Promise.all(pictures);
   const drawing = values.times ? { ...raw, report: { ...raw.report, ms: { read: t1 - t0, prepare: t2 - t1, ...raw.report.ms } } } : raw;
   const styled = styleDrawing(model, drawing, standard, scale);
   let text: string;
-  if (kind === '.json') text = (await import('../core/writers/json')).writeJson(model, styled.drawing, { flat: values.flat === true, layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });
+  if (kind === '.json')
+    text = (await import('../core/writers/json')).writeJson(model, styled.drawing, {
+      flat: values.flat === true,
+      layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
+    });
   else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(model, styled, sight);
   else text = (await import('../core/writers/dxf')).writeDxf(styled, sight, { unit: dxfUnit ?? 'mm', block: values.block === true });
   await writeWhole(values.out, text);

@@ -1,4 +1,4 @@
-import { describeModel, summarise } from '../core/model/summary';
+import { describeModel, summarise } from '../core/scene/summary';
 import { UNITS } from '../core/readers/obj';
 import { prepare } from '../core/scene/prepare';
 import { readModelFile } from './read-model';

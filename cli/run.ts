@@ -41,11 +41,20 @@ export async function run(args: readonly string[]): Promise<number> {
 function plain(error: unknown): string {
   const { code, path, message } = error as { code?: string; path?: string; message?: string };
   switch (code) {
-    case 'ENOENT': return `${path}: no such file`;
-    case 'EISDIR': return `${path ?? 'that path'} is a folder, not a file`;
-    case 'EACCES': case 'EPERM': return `${path}: no permission`;
-    case 'ENOSPC': return 'the disk is full; nothing was written';
-    case 'ERR_FS_FILE_TOO_LARGE': return 'the file is larger than 2 GB, which is more than can be read at once';
-    default: return `this should not happen; please report it: ${String(message ?? error).split('\n')[0]!.slice(0, 160)}`;
+    case 'ENOENT':
+      return `${path}: no such file`;
+    case 'EISDIR':
+      return `${path ?? 'that path'} is a folder, not a file`;
+    case 'EACCES':
+    case 'EPERM':
+      return `${path}: no permission`;
+    case 'ENOSPC':
+      return 'the disk is full; nothing was written';
+    case 'ERR_FS_FILE_TOO_LARGE':
+      return 'the file is larger than 2 GB, which is more than can be read at once';
+    default:
+      return `this should not happen; please report it: ${String(message ?? error)
+        .split('\n')[0]!
+        .slice(0, 160)}`;
   }
 }

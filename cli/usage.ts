@@ -8,7 +8,11 @@ export function parse<T extends NonNullable<ParseArgsConfig['options']>>(args: r
   try {
     return parseArgs({ args: [...args], options, allowPositionals: true, strict: true });
   } catch (error) {
-    throw new UsageFault(String((error as Error).message).split('. ')[0]!.replace(/'/g, '"'));
+    throw new UsageFault(
+      String((error as Error).message)
+        .split('. ')[0]!
+        .replace(/'/g, '"'),
+    );
   }
 }
 

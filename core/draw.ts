@@ -19,7 +19,7 @@ import { candidateEdges, type CandidateEdges } from './visibility/candidate-edge
 import { hide, type Pieces } from './visibility/hide';
 import { occluders } from './visibility/occluders';
 import { tileIndex } from './visibility/tile-index';
-import { viewSpace } from './visibility/view-space';
+import { viewSpace } from './sights/view-space';
 
 export interface DrawOptions {
   /** A clock in milliseconds; without one the report has no times and a drawing is the same byte for byte. */
@@ -63,7 +63,15 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     const edges = candidateEdges(scene, view, shown, limits, sight.hidden === true);
     watch?.({ name: 'candidates', edges });
-    const hiders = occluders(scene, view, shown, limits, frame, faces.regions.map((r) => r.face), faces.regions.filter((r) => r.use === 'earth').map((r) => r.face));
+    const hiders = occluders(
+      scene,
+      view,
+      shown,
+      limits,
+      frame,
+      faces.regions.map((r) => r.face),
+      faces.regions.filter((r) => r.use === 'earth').map((r) => r.face),
+    );
     const tiles = tileIndex(hiders);
     const pieces = hide(scene, view, edges, hiders, tiles, sight.hidden === true);
     watch?.({ name: 'pieces', pieces });
@@ -77,7 +85,16 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   const t3 = clock();
   const ms: StepTimes = options.clock ? { cut: t1 - t0, visibility: t2 - t1, linework: t3 - t2 } : {};
   const notes: Note[] = [...model.notes, ...openNotes(model, faces)];
-  const drawing = cropDrawing({ version: 1, frame: plane.frame, ...lines, regions: faces.regions, report: { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes } }, sight.limits);
+  const drawing = cropDrawing(
+    {
+      version: 1,
+      frame: plane.frame,
+      ...lines,
+      regions: faces.regions,
+      report: { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes },
+    },
+    sight.limits,
+  );
   watch?.({ name: 'joined', drawing });
   return drawing;
 }
@@ -87,6 +104,9 @@ function openNotes(model: Model, faces: CutFaces): Note[] {
     .filter(({ part }) => model.elements[model.partElement[part]!]!.use !== 'terrain')
     .map(({ part, points }) => {
       const element = model.elements[model.partElement[part]!]!;
-      return { code: 'outline-open', facts: { class: element.class, name: element.name, id: element.id, u: points[0]!.toFixed(3), v: points[1]!.toFixed(3) } };
+      return {
+        code: 'outline-open',
+        facts: { class: element.class, name: element.name, id: element.id, u: points[0]!.toFixed(3), v: points[1]!.toFixed(3) },
+      };
     });
 }

@@ -14,7 +14,23 @@ import { stair } from './station/stair';
 export function authorStation(): string {
   const a = new Author('Heron Spit Tide Station', 17, { east: 512340, north: 6148220, height: 0 });
   for (const key of ['shore', 'ground', 'upper', 'roof'] as const) a.storey(STOREY[key], LEVEL[key]);
-  a.grid([['A', 0], ['B', 3.6], ['C', 7.2], ['D', 10.8], ['E', 14.4]], [['1', 0], ['2', 1.2], ['3', 2.4], ['4', 3.6], ['5', 4.8]], [-1.5, -1.8, 17, 6.6]);
+  a.grid(
+    [
+      ['A', 0],
+      ['B', 3.6],
+      ['C', 7.2],
+      ['D', 10.8],
+      ['E', 14.4],
+    ],
+    [
+      ['1', 0],
+      ['2', 1.2],
+      ['3', 2.4],
+      ['4', 3.6],
+      ['5', 4.8],
+    ],
+    [-1.5, -1.8, 17, 6.6],
+  );
   a.material('Brick', [0.62, 0.4, 0.33]);
   a.material('Air cavity');
   a.material('Insulation', [0.86, 0.79, 0.58]);
@@ -34,11 +50,31 @@ export function authorStation(): string {
   a.material('Roof membrane', [0.4, 0.4, 0.4]);
   a.material('Earth', [0.72, 0.66, 0.52]);
   a.material('Water', [0.55, 0.72, 0.7], 0.5);
-  a.layerSet('Outer wall 400', [['Brick', 0.1], ['Air cavity', 0.04], ['Insulation', 0.16], ['Concrete block', 0.1]]);
-  a.layerSet('Ground floor 300', [['Concrete C30', 0.14], ['Insulation', 0.1], ['Screed', 0.06]]);
-  a.layerSet('Upper floor 300', [['Concrete C30', 0.24], ['Screed', 0.06]]);
-  a.layerSet('Roof 300', [['Concrete C30', 0.16], ['Insulation', 0.12], ['Roof membrane', 0.02]]);
-  a.layerSet('Partition 120', [['Plaster', 0.01], ['Concrete block', 0.1], ['Plaster', 0.01]]);
+  a.layerSet('Outer wall 400', [
+    ['Brick', 0.1],
+    ['Air cavity', 0.04],
+    ['Insulation', 0.16],
+    ['Concrete block', 0.1],
+  ]);
+  a.layerSet('Ground floor 300', [
+    ['Concrete C30', 0.14],
+    ['Insulation', 0.1],
+    ['Screed', 0.06],
+  ]);
+  a.layerSet('Upper floor 300', [
+    ['Concrete C30', 0.24],
+    ['Screed', 0.06],
+  ]);
+  a.layerSet('Roof 300', [
+    ['Concrete C30', 0.16],
+    ['Insulation', 0.12],
+    ['Roof membrane', 0.02],
+  ]);
+  a.layerSet('Partition 120', [
+    ['Plaster', 0.01],
+    ['Concrete block', 0.1],
+    ['Plaster', 0.01],
+  ]);
   site(a);
   house(a);
   stair(a);

@@ -2,10 +2,16 @@
 
 export type Point = readonly [number, number, number];
 export type Flat = readonly [number, number];
-export interface Ref { readonly ref: number }
-interface Enum { readonly enum: string }
+export interface Ref {
+  readonly ref: number;
+}
+interface Enum {
+  readonly enum: string;
+}
 type Arg = number | string | null | Ref | Enum | Raw | readonly Arg[];
-interface Raw { readonly raw: string }
+interface Raw {
+  readonly raw: string;
+}
 
 export const word = (name: string): Enum => ({ enum: name });
 const raw = (text: string): Raw => ({ raw: text });
@@ -16,7 +22,8 @@ function format(arg: Arg): string {
     const text = String(Math.round(arg * 1e6) / 1e6);
     return /[.e]/.test(text) ? text.replace('e', 'E') : `${text}.`;
   }
-  if (typeof arg === 'string') return `'${[...arg.replace(/'/g, "''")].map((c) => (c.charCodeAt(0) > 126 ? `\\X2\\${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}\\X0\\` : c)).join('')}'`;
+  if (typeof arg === 'string')
+    return `'${[...arg.replace(/'/g, "''")].map((c) => (c.charCodeAt(0) > 126 ? `\\X2\\${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}\\X0\\` : c)).join('')}'`;
   if ('ref' in arg) return `#${arg.ref}`;
   if ('enum' in arg) return `.${arg.enum}.`;
   if ('raw' in arg) return arg.raw;
@@ -30,7 +37,12 @@ export interface ElementOptions {
   readonly items: readonly Ref[];
   /** A material's name, or pieces with one material each, in the order of the items. */
   readonly material?: string | readonly string[];
-  readonly buildUp?: { readonly name: string; readonly axis: 'AXIS2' | 'AXIS3'; readonly sense: 'POSITIVE' | 'NEGATIVE'; readonly offset: number };
+  readonly buildUp?: {
+    readonly name: string;
+    readonly axis: 'AXIS2' | 'AXIS3';
+    readonly sense: 'POSITIVE' | 'NEGATIVE';
+    readonly offset: number;
+  };
   readonly predefined?: string;
   readonly placement?: { readonly at: Point; readonly x?: Point; readonly z?: Point };
   readonly type?: string;
@@ -66,15 +78,65 @@ export class Author {
       this.add('IFCSIUNIT', raw('*'), word('PLANEANGLEUNIT'), null, word('RADIAN')),
     ]);
     const a = (northTurned * Math.PI) / 180;
-    const world = this.add('IFCGEOMETRICREPRESENTATIONCONTEXT', null, 'Model', raw('3'), 0.00001, this.axes([0, 0, 0]), this.add('IFCDIRECTION', [-Math.sin(a), Math.cos(a)]));
-    this.context = this.add('IFCGEOMETRICREPRESENTATIONSUBCONTEXT', 'Body', 'Model', raw('*'), raw('*'), raw('*'), raw('*'), world, null, word('MODEL_VIEW'), null);
+    const world = this.add(
+      'IFCGEOMETRICREPRESENTATIONCONTEXT',
+      null,
+      'Model',
+      raw('3'),
+      0.00001,
+      this.axes([0, 0, 0]),
+      this.add('IFCDIRECTION', [-Math.sin(a), Math.cos(a)]),
+    );
+    this.context = this.add(
+      'IFCGEOMETRICREPRESENTATIONSUBCONTEXT',
+      'Body',
+      'Model',
+      raw('*'),
+      raw('*'),
+      raw('*'),
+      raw('*'),
+      world,
+      null,
+      word('MODEL_VIEW'),
+      null,
+    );
     const crs = this.add('IFCPROJECTEDCRS', 'Local map grid', null, null, null, null, null, null);
     this.add('IFCMAPCONVERSION', world, crs, map.east * 1000, map.north * 1000, map.height * 1000, Math.cos(a), -Math.sin(a), 1);
     const root = this.add('IFCPROJECT', this.guid(), this.owner, project, null, null, null, null, [world], units);
     const sitePlace = this.add('IFCLOCALPLACEMENT', null, this.axes([0, 0, 0]));
-    this.site = this.add('IFCSITE', this.guid(), this.owner, 'Heron Spit', null, null, sitePlace, null, null, word('ELEMENT'), null, null, null, null, null);
+    this.site = this.add(
+      'IFCSITE',
+      this.guid(),
+      this.owner,
+      'Heron Spit',
+      null,
+      null,
+      sitePlace,
+      null,
+      null,
+      word('ELEMENT'),
+      null,
+      null,
+      null,
+      null,
+      null,
+    );
     this.buildingPlace = this.add('IFCLOCALPLACEMENT', sitePlace, this.axes([0, 0, 0]));
-    this.building = this.add('IFCBUILDING', this.guid(), this.owner, project, null, null, this.buildingPlace, null, null, word('ELEMENT'), null, null, null);
+    this.building = this.add(
+      'IFCBUILDING',
+      this.guid(),
+      this.owner,
+      project,
+      null,
+      null,
+      this.buildingPlace,
+      null,
+      null,
+      word('ELEMENT'),
+      null,
+      null,
+      null,
+    );
     this.add('IFCRELAGGREGATES', this.guid(), this.owner, null, null, root, [this.site]);
     this.add('IFCRELAGGREGATES', this.guid(), this.owner, null, null, this.site, [this.building]);
   }
@@ -126,18 +188,35 @@ export class Author {
   }
   profile(points: readonly Flat[], holes: readonly (readonly Flat[])[] = []): Ref {
     if (!holes.length) return this.add('IFCARBITRARYCLOSEDPROFILEDEF', word('AREA'), null, this.polyline(points));
-    return this.add('IFCARBITRARYPROFILEDEFWITHVOIDS', word('AREA'), null, this.polyline(points), holes.map((h) => this.polyline(h)));
+    return this.add(
+      'IFCARBITRARYPROFILEDEFWITHVOIDS',
+      word('AREA'),
+      null,
+      this.polyline(points),
+      holes.map((h) => this.polyline(h)),
+    );
   }
   circle(radius: number, inner = 0): Ref {
     const place = this.once('IFCAXIS2PLACEMENT2D', this.point([0, 0]), null);
-    return inner ? this.once('IFCCIRCLEHOLLOWPROFILEDEF', word('AREA'), null, place, mm(radius), mm(radius - inner)) : this.once('IFCCIRCLEPROFILEDEF', word('AREA'), null, place, mm(radius));
+    return inner
+      ? this.once('IFCCIRCLEHOLLOWPROFILEDEF', word('AREA'), null, place, mm(radius), mm(radius - inner))
+      : this.once('IFCCIRCLEPROFILEDEF', word('AREA'), null, place, mm(radius));
   }
   /** A profile in its own plane, pushed `depth` along the plane's z. */
   extrude(profile: Ref, depth: number, at: Point = [0, 0, 0], z?: Point, x?: Point): Ref {
     return this.add('IFCEXTRUDEDAREASOLID', profile, this.axes(at, z, x), this.direction([0, 0, 1]), mm(depth));
   }
   box(x0: number, y0: number, z0: number, dx: number, dy: number, dz: number): Ref {
-    return this.extrude(this.profile([[x0, y0], [x0 + dx, y0], [x0 + dx, y0 + dy], [x0, y0 + dy]]), dz, [0, 0, z0]);
+    return this.extrude(
+      this.profile([
+        [x0, y0],
+        [x0 + dx, y0],
+        [x0 + dx, y0 + dy],
+        [x0, y0 + dy],
+      ]),
+      dz,
+      [0, 0, z0],
+    );
   }
   /** A profile in the XZ plane (x right, z up as its y), turned once about the vertical through `at`. */
   revolve(points: readonly Flat[], at: Point): Ref {
@@ -152,7 +231,18 @@ export class Author {
     const flat = Math.abs(z[2]) > 0.999;
     const side = Math.hypot(z[0], z[1]);
     const x: Point = flat ? [1, 0, 0] : [-z[1] / side, z[0] / side, 0];
-    return this.extrude(this.profile([[-w / 2, -h / 2], [w / 2, -h / 2], [w / 2, h / 2], [-w / 2, h / 2]]), l, a, z, x);
+    return this.extrude(
+      this.profile([
+        [-w / 2, -h / 2],
+        [w / 2, -h / 2],
+        [w / 2, h / 2],
+        [-w / 2, h / 2],
+      ]),
+      l,
+      a,
+      z,
+      x,
+    );
   }
   /** A round bar or pipe from a to b. */
   rod(a: Point, b: Point, radius: number, inner = 0): Ref {
@@ -162,8 +252,18 @@ export class Author {
   }
   /** Triangles as they are; `closed` tells whether they bound a solid. */
   mesh(points: readonly Point[], triangles: readonly (readonly [number, number, number])[], closed: boolean): Ref {
-    const list = this.add('IFCCARTESIANPOINTLIST3D', points.map((p) => p.map(mm)));
-    return this.add('IFCTRIANGULATEDFACESET', list, null, closed ? word('T') : word('F'), triangles.map((t) => t.map((i) => raw(String(i + 1)))), null);
+    const list = this.add(
+      'IFCCARTESIANPOINTLIST3D',
+      points.map((p) => p.map(mm)),
+    );
+    return this.add(
+      'IFCTRIANGULATEDFACESET',
+      list,
+      null,
+      closed ? word('T') : word('F'),
+      triangles.map((t) => t.map((i) => raw(String(i + 1)))),
+      null,
+    );
   }
 
   material(name: string, colour?: Point, transparency = 0): void {
@@ -178,32 +278,62 @@ export class Author {
     this.add('IFCMATERIALDEFINITIONREPRESENTATION', null, null, [rep], material);
   }
   layerSet(name: string, layers: readonly (readonly [string, number])[]): void {
-    this.sets.set(name, this.add('IFCMATERIALLAYERSET', layers.map(([m, t]) => this.add('IFCMATERIALLAYER', this.materials.get(m)!, mm(t), null, null, null, null, null)), name, null));
+    this.sets.set(
+      name,
+      this.add(
+        'IFCMATERIALLAYERSET',
+        layers.map(([m, t]) => this.add('IFCMATERIALLAYER', this.materials.get(m)!, mm(t), null, null, null, null, null)),
+        name,
+        null,
+      ),
+    );
   }
 
   /** Adds an element and says what it is made of. Shapes are given in the building's coordinates unless a placement is. */
   element(type: string, name: string, o: ElementOptions): Ref {
     const storey = this.storeyPlace.get(o.storey)!;
     const at = o.placement?.at ?? [0, 0, 0];
-    const place = this.add('IFCLOCALPLACEMENT', storey.place, this.axes([at[0], at[1], at[2] - storey.z], o.placement?.z ?? (o.placement?.x ? [0, 0, 1] : undefined), o.placement?.x));
+    const place = this.add(
+      'IFCLOCALPLACEMENT',
+      storey.place,
+      this.axes([at[0], at[1], at[2] - storey.z], o.placement?.z ?? (o.placement?.x ? [0, 0, 1] : undefined), o.placement?.x),
+    );
     const rep = this.add('IFCSHAPEREPRESENTATION', this.context, 'Body', 'SolidModel', o.items);
     const shape = this.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [rep]);
     const kind = o.predefined ? word(o.predefined) : null;
     const tail: Arg[] =
-      type === 'IFCWINDOW' ? [mm(o.height ?? 0), mm(o.width ?? 0), word('WINDOW'), null, null]
-      : type === 'IFCDOOR' ? [mm(o.height ?? 0), mm(o.width ?? 0), word('DOOR'), null, null]
-      : type === 'IFCSTAIRFLIGHT' ? [null, null, null, null, kind]
-      : type === 'IFCPILE' ? [kind, null]
-      : [kind];
+      type === 'IFCWINDOW'
+        ? [mm(o.height ?? 0), mm(o.width ?? 0), word('WINDOW'), null, null]
+        : type === 'IFCDOOR'
+          ? [mm(o.height ?? 0), mm(o.width ?? 0), word('DOOR'), null, null]
+          : type === 'IFCSTAIRFLIGHT'
+            ? [null, null, null, null, kind]
+            : type === 'IFCPILE'
+              ? [kind, null]
+              : [kind];
     const element = this.add(type, this.guid(), this.owner, name, null, o.type ?? null, place, shape, null, ...tail);
     storey.members.push(element);
     if (o.buildUp) {
-      const usage = this.once('IFCMATERIALLAYERSETUSAGE', this.sets.get(o.buildUp.name)!, word(o.buildUp.axis), word(o.buildUp.sense), mm(o.buildUp.offset), null);
+      const usage = this.once(
+        'IFCMATERIALLAYERSETUSAGE',
+        this.sets.get(o.buildUp.name)!,
+        word(o.buildUp.axis),
+        word(o.buildUp.sense),
+        mm(o.buildUp.offset),
+        null,
+      );
       this.associate(`usage ${usage.ref}`, usage, element);
     } else if (typeof o.material === 'string') this.associate(o.material, this.materials.get(o.material)!, element);
     else if (o.material) {
       const key = `pieces ${o.material.join()}`;
-      const set = this.memory.get(key) ?? this.add('IFCMATERIALCONSTITUENTSET', null, null, o.material.map((m, i) => this.add('IFCMATERIALCONSTITUENT', `${m} ${i}`, null, this.materials.get(m)!, null, null)));
+      const set =
+        this.memory.get(key) ??
+        this.add(
+          'IFCMATERIALCONSTITUENTSET',
+          null,
+          null,
+          o.material.map((m, i) => this.add('IFCMATERIALCONSTITUENT', `${m} ${i}`, null, this.materials.get(m)!, null, null)),
+        );
       this.memory.set(key, set);
       this.associate(key, set, element);
     }
@@ -218,9 +348,24 @@ export class Author {
   /** An opening in a host, and what fills it. */
   opening(host: Ref, storey: string, solid: Ref, filling?: Ref, placement: { at: Point; x?: Point } = { at: [0, 0, 0] }): void {
     const s = this.storeyPlace.get(storey)!;
-    const place = this.add('IFCLOCALPLACEMENT', s.place, this.axes([placement.at[0], placement.at[1], placement.at[2] - s.z], placement.x ? [0, 0, 1] : undefined, placement.x));
+    const place = this.add(
+      'IFCLOCALPLACEMENT',
+      s.place,
+      this.axes([placement.at[0], placement.at[1], placement.at[2] - s.z], placement.x ? [0, 0, 1] : undefined, placement.x),
+    );
     const rep = this.add('IFCSHAPEREPRESENTATION', this.context, 'Body', 'SweptSolid', [solid]);
-    const opening = this.add('IFCOPENINGELEMENT', this.guid(), this.owner, null, null, null, place, this.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [rep]), null, word('OPENING'));
+    const opening = this.add(
+      'IFCOPENINGELEMENT',
+      this.guid(),
+      this.owner,
+      null,
+      null,
+      null,
+      place,
+      this.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [rep]),
+      null,
+      word('OPENING'),
+    );
     this.add('IFCRELVOIDSELEMENT', this.guid(), this.owner, null, null, host, opening);
     if (filling) this.add('IFCRELFILLSELEMENT', this.guid(), this.owner, null, null, opening, filling);
   }
@@ -228,12 +373,34 @@ export class Author {
   space(storey: string, number: string, name: string, outline: readonly Flat[], z: number, height: number): void {
     const s = this.storeyPlace.get(storey)!;
     const place = this.add('IFCLOCALPLACEMENT', s.place, this.axes([0, 0, -s.z]));
-    const rep = this.add('IFCSHAPEREPRESENTATION', this.context, 'Body', 'SweptSolid', [this.extrude(this.profile(outline), height, [0, 0, z])]);
-    s.spaces.push(this.add('IFCSPACE', this.guid(), this.owner, number, null, null, place, this.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [rep]), name, word('ELEMENT'), word('INTERNAL'), null));
+    const rep = this.add('IFCSHAPEREPRESENTATION', this.context, 'Body', 'SweptSolid', [
+      this.extrude(this.profile(outline), height, [0, 0, z]),
+    ]);
+    s.spaces.push(
+      this.add(
+        'IFCSPACE',
+        this.guid(),
+        this.owner,
+        number,
+        null,
+        null,
+        place,
+        this.add('IFCPRODUCTDEFINITIONSHAPE', null, null, [rep]),
+        name,
+        word('ELEMENT'),
+        word('INTERNAL'),
+        null,
+      ),
+    );
   }
 
-  grid(u: readonly (readonly [string, number])[], v: readonly (readonly [string, number])[], [x0, y0, x1, y1]: readonly [number, number, number, number]): void {
-    const axis = (tag: string, a: Flat, b: Flat) => this.add('IFCGRIDAXIS', tag, this.add('IFCPOLYLINE', [this.point(a), this.point(b)]), word('T'));
+  grid(
+    u: readonly (readonly [string, number])[],
+    v: readonly (readonly [string, number])[],
+    [x0, y0, x1, y1]: readonly [number, number, number, number],
+  ): void {
+    const axis = (tag: string, a: Flat, b: Flat) =>
+      this.add('IFCGRIDAXIS', tag, this.add('IFCPOLYLINE', [this.point(a), this.point(b)]), word('T'));
     const us = u.map(([tag, x]) => axis(tag, [x, y0], [x, y1]));
     const vs = v.map(([tag, y]) => axis(tag, [x0, y], [x1, y]));
     const place = this.add('IFCLOCALPLACEMENT', this.buildingPlace, this.axes([0, 0, 0]));
@@ -242,16 +409,33 @@ export class Author {
   }
 
   finish(fileName: string): string {
-    this.add('IFCRELAGGREGATES', this.guid(), this.owner, null, null, this.building, [...this.storeyPlace.values()].map((s) => s.storey));
+    this.add(
+      'IFCRELAGGREGATES',
+      this.guid(),
+      this.owner,
+      null,
+      null,
+      this.building,
+      [...this.storeyPlace.values()].map((s) => s.storey),
+    );
     for (const s of this.storeyPlace.values()) {
       if (s.members.length) this.add('IFCRELCONTAINEDINSPATIALSTRUCTURE', this.guid(), this.owner, null, null, s.members, s.storey);
       if (s.spaces.length) this.add('IFCRELAGGREGATES', this.guid(), this.owner, null, null, s.storey, s.spaces);
     }
-    for (const [key, elements] of this.byMaterial) this.add('IFCRELASSOCIATESMATERIAL', this.guid(), this.owner, null, null, elements, this.associations.get(key)!);
+    for (const [key, elements] of this.byMaterial)
+      this.add('IFCRELASSOCIATESMATERIAL', this.guid(), this.owner, null, null, elements, this.associations.get(key)!);
     return [
-      'ISO-10303-21;', 'HEADER;', "FILE_DESCRIPTION(('ViewDefinition [ReferenceView]'),'2;1');",
+      'ISO-10303-21;',
+      'HEADER;',
+      "FILE_DESCRIPTION(('ViewDefinition [ReferenceView]'),'2;1');",
       `FILE_NAME('${fileName}','2025-01-01T00:00:00',('Demo'),('Demo office'),'demo script','demo script','');`,
-      "FILE_SCHEMA(('IFC4'));", 'ENDSEC;', 'DATA;', ...this.lines, 'ENDSEC;', 'END-ISO-10303-21;', '',
+      "FILE_SCHEMA(('IFC4'));",
+      'ENDSEC;',
+      'DATA;',
+      ...this.lines,
+      'ENDSEC;',
+      'END-ISO-10303-21;',
+      '',
     ].join('\n');
   }
 }

@@ -1,5 +1,6 @@
 import { createRequestHandler } from '@react-router/express';
 import { RouterContextProvider } from 'react-router';
+import compression from 'compression';
 import express from 'express';
 import { randomBytes } from 'node:crypto';
 import { createServer } from 'node:net';
@@ -18,6 +19,7 @@ app.use((_request, response, next) => {
   response.set('Content-Security-Policy', contentSecurityPolicy(nonce));
   next();
 });
+app.use(compression());
 app.use('/assets', express.static(`${client}/assets`, { immutable: true, maxAge: '1y' }));
 app.use(express.static(client, { maxAge: '1h' }));
 app.use(

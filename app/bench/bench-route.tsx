@@ -22,6 +22,7 @@ export default function BenchRoute({ params }: Route.ComponentProps) {
   const navigate = useNavigate();
   const sights = orderedSights(project);
   const selected = sights.find((s) => s.id === params.sight) ?? sights.find((s) => s.sight.kind === 'section') ?? sights[0] ?? null;
-  const select = (id: string | null) => void navigate(`/project/${project.id}/bench${id ? `/${id}` : ''}`, { replace: true, preventScrollReset: true });
+  const select = (id: string | null) =>
+    void navigate(`/project/${project.id}/bench${id ? `/${id}` : ''}`, { replace: true, preventScrollReset: true });
   return <Bench project={project} model={model} sights={sights} selected={selected} onSelect={select} />;
 }

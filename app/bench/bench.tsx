@@ -65,7 +65,15 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const grid = useMemo(() => (frame ? gridAlong(model, frame) : []), [model, frame]);
   const states = useStates(project, model, sights, selected, live);
 
-  const submit = useCallback((what: BenchIntent) => void fetcher.submit(what as never, { method: 'post', encType: 'application/json', action: `/project/${project.id}/bench${selected ? `/${selected.id}` : ''}` }), [fetcher, project.id, selected]);
+  const submit = useCallback(
+    (what: BenchIntent) =>
+      void fetcher.submit(what as never, {
+        method: 'post',
+        encType: 'application/json',
+        action: `/project/${project.id}/bench${selected ? `/${selected.id}` : ''}`,
+      }),
+    [fetcher, project.id, selected],
+  );
   const change = (next: Sight, label: string) => {
     if (!selected) return;
     setDraft({ id: selected.id, sight: next });
@@ -78,9 +86,11 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     setDraft(null);
   }
   const refused = fetcher.state === 'idle' ? (fetcher.data?.fault ?? null) : null;
-  useEffect(() => {
+  const [refusedWith, setRefusedWith] = useState(refused);
+  if (refusedWith !== refused) {
+    setRefusedWith(refused);
     if (refused) setDraft(null);
-  }, [refused]);
+  }
 
   // A sight chosen anew is shown as a whole; one that changes keeps the view it is looked at in.
   const shownRow = useRef('');
@@ -88,7 +98,13 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     if (!live.drawn || !frame || drawingSize.width < 1) return;
     const box = drawingBounds(live.drawn.drawing);
     if (box[2] <= box[0]) return;
-    setView(fit(box, drawingSize, key.isElevation ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2 : keyMiddle(model, keyFrame, sight)));
+    setView(
+      fit(
+        box,
+        drawingSize,
+        key.isElevation ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2 : keyMiddle(model, keyFrame, sight),
+      ),
+    );
   }, [live.drawn, frame, drawingSize, key.isElevation, keyFrame, model, sight]);
   useEffect(() => {
     if (!selected || !live.drawn || shownRow.current === selected.id || drawingSize.width < 1) return;
@@ -102,12 +118,21 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
       setPlacing({ first: null });
       return;
     }
-    const made = choice === 'elevations' ? fourElevations(project, model) : choice === 'plans' ? plansForStoreys(project, model) : [isometric(project, model)];
+    const made =
+      choice === 'elevations'
+        ? fourElevations(project, model)
+        : choice === 'plans'
+          ? plansForStoreys(project, model)
+          : [isometric(project, model)];
     if (!made.length) {
       setFault(model.storeys.length ? 'Every storey has its plan already.' : 'The model has no storeys: a plan needs one.');
       return;
     }
-    submit({ intent: 'add', label: choice === 'elevations' ? 'Four elevations' : choice === 'plans' ? 'Plans for the storeys' : 'Isometric', sights: made });
+    submit({
+      intent: 'add',
+      label: choice === 'elevations' ? 'Four elevations' : choice === 'plans' ? 'Plans for the storeys' : 'Isometric',
+      sights: made,
+    });
     onSelect(made[0]!.id);
   };
   const placed = (a: Vec2, b: Vec2) => {
@@ -122,14 +147,16 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     submit({ intent: 'remove', label: `Remove ${selected.sight.number}`, ids: [selected.id] });
     onSelect((sights[at + 1] ?? sights[at - 1])?.id ?? null);
   };
-  const flip = () => sight?.kind === 'section' && change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
+  const flip = () =>
+    sight?.kind === 'section' && change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
   const nudge = (along: number, away: number) => {
     const line = sight && lineOf(sight);
     if (sight && line) {
       const [r, l] = [keyFrame.right, keyFrame.look];
       const move = ([x, y]: Vec2): Vec2 => [x + r[0] * along + l[0] * away, y + r[1] * along + l[1] * away];
       change(withLine(sight, [move(line[0]), move(line[1])]), `Move ${sight.number}`);
-    } else if (sight?.kind === 'plan' && sight.height !== undefined && away) change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`);
+    } else if (sight?.kind === 'plan' && sight.height !== undefined && away)
+      change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`);
   };
   const step = (by: 1 | -1) => {
     const at = sights.findIndex((s) => s.id === selected?.id);
@@ -145,7 +172,12 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     setJob({ label: all ? `exporting ${what.length} sights` : 'exporting', share: 0, stop: () => control.abort() });
     try {
       const { name, bytes } = await pool.back.run(
-        (engine) => engine.exportFile(model.id, { format, sights: what.map(({ sight: s, scale }) => ({ sight: s, scale })), archive: project.name }, Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done }))),
+        (engine) =>
+          engine.exportFile(
+            model.id,
+            { format, sights: what.map(({ sight: s, scale }) => ({ sight: s, scale })), archive: project.name },
+            Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done })),
+          ),
         control.signal,
       );
       saveFile(name, bytes);
@@ -155,15 +187,50 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     setJob(null);
   };
 
-  const actions = { create, remove, flip, nudge, step, whole, setPaper, exportFile, onSelect, focusCut: () => firstField.current?.focus(), plant: () => store.set({ planted: !store.get().planted }), undo: () => submit({ intent: 'undo' }), redo: () => submit({ intent: 'redo' }), stage: (to: 'model' | 'bench') => void navigate(`/project/${project.id}/${to}`) };
-  const entries = useBenchKeys({ sights, selected, actions, open, setOpen, placing: placing !== null, stopPlacing: () => setPlacing(null) });
+  const actions = {
+    create,
+    remove,
+    flip,
+    nudge,
+    step,
+    whole,
+    setPaper,
+    exportFile,
+    onSelect,
+    focusCut: () => firstField.current?.focus(),
+    plant: () => store.set({ planted: !store.get().planted }),
+    undo: () => submit({ intent: 'undo' }),
+    redo: () => submit({ intent: 'redo' }),
+    stage: (to: 'model' | 'bench') => void navigate(`/project/${project.id}/${to}`),
+  };
+  const entries = useBenchKeys({
+    sights,
+    selected,
+    actions,
+    open,
+    setOpen,
+    placing: placing !== null,
+    stopPlacing: () => setPlacing(null),
+  });
   const pan = (dx: number) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }));
   const trouble = refused ?? fault ?? live.fault;
 
   return (
     <div className="grid h-screen min-w-[1000px] grid-cols-[minmax(0,1fr)_252px] grid-rows-[44px_minmax(0,1fr)_auto]">
-      <Chain project={{ id: project.id, name: project.name, elements: model.elements.filter((e) => e.use !== 'space').length, sights: sights.length }} onGoTo={() => setOpen('palette')} onKeys={() => setOpen('keys')} />
-      <main className="relative grid min-h-0 min-w-0 overflow-hidden bg-sheet" style={{ gridTemplateRows: `32px minmax(0, ${share}fr) 26px minmax(0, 1fr)` }}>
+      <Chain
+        project={{
+          id: project.id,
+          name: project.name,
+          elements: model.elements.filter((e) => e.use !== 'space').length,
+          sights: sights.length,
+        }}
+        onGoTo={() => setOpen('palette')}
+        onKeys={() => setOpen('keys')}
+      />
+      <main
+        className="relative grid min-h-0 min-w-0 overflow-hidden bg-sheet"
+        style={{ gridTemplateRows: `32px minmax(0, ${share}fr) 26px minmax(0, 1fr)` }}
+      >
         <CanvasHead
           number={sight?.number ?? ''}
           name={sight?.name ?? 'No sight yet'}
@@ -177,9 +244,29 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           said={fetcher.state === 'idle' ? (fetcher.data?.said ?? null) : null}
         />
         <div ref={drawingRef} className="relative min-h-0 overflow-hidden bg-sheet">
-          <DrawingPane model={model} entry={selected} sight={sight} frame={frame} live={live} view={view} setView={setView} size={drawingSize} store={store} grid={grid} trouble={trouble} onPutAway={() => (setFault(null), live.retry())} />
+          <DrawingPane
+            model={model}
+            entry={selected}
+            sight={sight}
+            frame={frame}
+            live={live}
+            view={view}
+            setView={setView}
+            size={drawingSize}
+            store={store}
+            grid={grid}
+            trouble={trouble}
+            onPutAway={() => (setFault(null), live.retry())}
+          />
         </div>
-        <Straightedge view={view} size={drawingSize} grid={grid} from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'} onPan={pan} onShare={(dy) => setShare((s) => Math.min(6, Math.max(0.2, s + (dy / Math.max(80, keySize.height)) * (1 + s) * 0.42)))} />
+        <Straightedge
+          view={view}
+          size={drawingSize}
+          grid={grid}
+          from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'}
+          onPan={pan}
+          onShare={(dy) => setShare((s) => Math.min(6, Math.max(0.2, s + (dy / Math.max(80, keySize.height)) * (1 + s) * 0.42)))}
+        />
         <div ref={keyRef} className="relative min-h-0 overflow-hidden bg-paper">
           <KeyPane
             project={project}
@@ -202,7 +289,17 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
             onChange={change}
           />
         </div>
-        <Plumb store={store} view={view} drawing={drawingSize} keyPane={keySize} keyIsElevation={key.isElevation} drawingIsUpright={sight?.kind === 'section' || sight?.kind === 'elevation'} zero={frame?.origin[2] ?? 0} grid={grid} model={model} />
+        <Plumb
+          store={store}
+          view={view}
+          drawing={drawingSize}
+          keyPane={keySize}
+          keyIsElevation={key.isElevation}
+          drawingIsUpright={sight?.kind === 'section' || sight?.kind === 'elevation'}
+          zero={frame?.origin[2] ?? 0}
+          grid={grid}
+          model={model}
+        />
       </main>
       <Register
         sights={sights}
@@ -222,7 +319,16 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         footer={states.footer}
       />
       {selected && sight ? (
-        <Slate model={model} entry={selected} sight={sight} onChange={change} onScale={(scale) => submit({ intent: 'change', label: `Scale of ${sight.number}`, id: selected.id, scale })} onFlip={flip} onRemove={remove} firstField={firstField} />
+        <Slate
+          model={model}
+          entry={selected}
+          sight={sight}
+          onChange={change}
+          onScale={(scale) => submit({ intent: 'change', label: `Scale of ${sight.number}`, id: selected.id, scale })}
+          onFlip={flip}
+          onRemove={remove}
+          firstField={firstField}
+        />
       ) : (
         <section aria-label="Slate" className="col-span-full flex h-[88px] items-center border-t border-ink bg-paper px-3 text-graphite">
           Nothing is selected. Press N for a new sight.
@@ -236,7 +342,12 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
 
 /** The middle of the Key for a sight: its line a little below the middle, so that what is looked at has the room. */
 function keyMiddle(model: ModelInfo, frame: ReturnType<typeof keyFrameOf>, sight: Sight | null): number {
-  const corners: Vec2[] = [[0, 1], [3, 1], [3, 4], [0, 4]].map(([i, j]) => [model.bounds[i!]!, model.bounds[j!]!]);
+  const corners: Vec2[] = [
+    [0, 1],
+    [3, 1],
+    [3, 4],
+    [0, 4],
+  ].map(([i, j]) => [model.bounds[i!]!, model.bounds[j!]!]);
   const vs = corners.map(([x, y]) => (x - frame.origin[0]) * frame.look[0] + (y - frame.origin[1]) * frame.look[1]);
   const middle = (Math.min(...vs) + Math.max(...vs)) / 2;
   return sight?.kind === 'section' ? Math.min(Math.max(middle, -1), 1) : middle;

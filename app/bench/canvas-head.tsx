@@ -79,7 +79,11 @@ export function CanvasHead({ number, name, words, paper, onPaper, onFit, onExpor
   );
 }
 
-const FORMATS: readonly (readonly [ExportFormat, string])[] = [['dxf', 'DXF, true size for CAD'], ['svg', 'SVG, a page at scale'], ['json', 'JSON, for other programs']];
+const FORMATS: readonly (readonly [ExportFormat, string])[] = [
+  ['dxf', 'DXF, true size for CAD'],
+  ['svg', 'SVG, a page at scale'],
+  ['json', 'JSON, for other programs'],
+];
 
 function Formats({ onPick }: { readonly onPick: (format: ExportFormat) => void }) {
   return FORMATS.map(([format, words]) => (

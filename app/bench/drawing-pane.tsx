@@ -32,40 +32,58 @@ const Canvas = memo(PaneCanvas);
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane({ model, entry, sight, frame, live, view, setView, size, store, grid, trouble, onPutAway }: Props) {
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
-  const panZoom = usePanZoom('v', setView, size);
+  const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
   const ask = useHit(model, store);
   const isUpright = sight?.kind === 'section' || sight?.kind === 'elevation';
   const isEmpty = live.drawn !== null && live.isCurrent && live.drawn.drawing.lineRole.length === 0;
   return (
     <div
-      ref={panZoom.setElement}
+      ref={setElement}
       className="absolute inset-0 cursor-crosshair touch-none"
-      onPointerDown={panZoom.onPointerDown}
+      onPointerDown={onPointerDown}
       onPointerMove={(e) => {
         const box = e.currentTarget.getBoundingClientRect();
         const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-        if (panZoom.onPointerMove(e)) return;
+        if (onPointerMove(e)) return;
         if (store.get().planted) return;
         store.set({ pane: 'drawing', x, y });
         ask(live.paintKey, toU(view, size, x), toV(view.zoom, view.v, size, y), view.zoom);
       }}
-      onPointerUp={panZoom.onPointerUp}
+      onPointerUp={onPointerUp}
       onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
     >
       <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
         <GridLines grid={grid} view={view} size={size} />
       </svg>
-      <Canvas paintKey={live.paintKey} matrix={matrix} size={size} scale={entry?.scale ?? 100} wash="#F9EDEC" label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'} />
+      <Canvas
+        paintKey={live.paintKey}
+        matrix={matrix}
+        size={size}
+        scale={entry?.scale ?? 100}
+        wash="#F9EDEC"
+        label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
+      />
       <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
         {isUpright && frame && <LevelMarks model={model} zero={frame.origin[2]} view={view} size={size} />}
         {live.quick && <QuickCut live={live} matrix={matrix.join(' ')} />}
       </svg>
       <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
       {!live.drawn && !trouble && sight && <p className="absolute top-3 left-3 text-graphite">drawing for the first time…</p>}
-      {!sight && <p className="absolute top-3 left-3 max-w-sm text-graphite">Nothing to draw yet. New sight, at the right, or N: a section by two points in the Key below, the four elevations, a plan for each storey.</p>}
+      {!sight && (
+        <p className="absolute top-3 left-3 max-w-sm text-graphite">
+          Nothing to draw yet. New sight, at the right, or N: a section by two points in the Key below, the four elevations, a plan for each
+          storey.
+        </p>
+      )}
       {isEmpty && (
         <p className="absolute top-3 left-3 border border-rule2 bg-sheet px-2 text-graphite">
-          Empty: {sight?.depth === 0 ? 'the cut meets nothing, and depth 0 leaves nothing beyond it' : sight?.limits ? 'nothing lies within the limits before this sight' : 'nothing lies before this sight'}.
+          Empty:{' '}
+          {sight?.depth === 0
+            ? 'the cut meets nothing, and depth 0 leaves nothing beyond it'
+            : sight?.limits
+              ? 'nothing lies within the limits before this sight'
+              : 'nothing lies before this sight'}
+          .
         </p>
       )}
       {trouble && (
@@ -83,13 +101,24 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
 
 /** The cut outline that follows the hand until the exact drawing is there. */
 function QuickCut({ live, matrix }: { readonly live: LiveDrawing; readonly matrix: string }) {
-  const d = live.quick!.drawing.regions
-    .flatMap((r) => r.face)
+  const d = live
+    .quick!.drawing.regions.flatMap((r) => r.face)
     .map((ring) => {
       let path = '';
       for (let i = 0; i < ring.length; i += 2) path += `${i ? 'L' : 'M'}${ring[i]} ${ring[i + 1]}`;
       return `${path}Z`;
     })
     .join('');
-  return <path d={d} transform={`matrix(${matrix})`} fill="#A8324A" fillOpacity={0.12} fillRule="evenodd" stroke="#A8324A" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />;
+  return (
+    <path
+      d={d}
+      transform={`matrix(${matrix})`}
+      fill="#A8324A"
+      fillOpacity={0.12}
+      fillRule="evenodd"
+      stroke="#A8324A"
+      strokeWidth={1.5}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
 }

@@ -43,8 +43,26 @@ const Canvas = memo(PaneCanvas);
 
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
-  const { model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered, placing, onPlacing, onPlaced, onDraft, onChange } = props;
-  const panZoom = usePanZoom('keyV', setView, size);
+  const {
+    model,
+    sights,
+    selected,
+    sight,
+    keyFrame,
+    shown,
+    view,
+    setView,
+    size,
+    store,
+    grid,
+    hovered,
+    placing,
+    onPlacing,
+    onPlaced,
+    onDraft,
+    onChange,
+  } = props;
+  const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('keyV', setView, size);
   const ask = useHit(model, store);
   const [aim, setAim] = useState<Vec2 | null>(null);
   const grip = useRef<{ grip: Grip; from: Vec2; sight: Sight; moved: Sight | null } | null>(null);
@@ -101,23 +119,26 @@ export function KeyPane(props: Props) {
         setView((v) => ({ ...v, keyV: v.keyV - by }));
       }
     }
-    onChange(g.moved, `${{ left: 'End of', right: 'End of', line: 'Move', reach: 'Reach of', height: 'Height of' }[g.grip]} ${g.sight.number}`);
+    onChange(
+      g.moved,
+      `${{ left: 'End of', right: 'End of', line: 'Move', reach: 'Reach of', height: 'Height of' }[g.grip]} ${g.sight.number}`,
+    );
   };
 
   return (
     <div
       ref={(element) => {
         host.current = element;
-        panZoom.setElement(element);
+        setElement(element);
       }}
       data-testid="key"
       className={`absolute inset-0 touch-none ${placing ? 'cursor-cell' : 'cursor-crosshair'}`}
-      onPointerDown={panZoom.onPointerDown}
+      onPointerDown={onPointerDown}
       onPointerMove={(e) => {
         if (grip.current) return drag(e);
         const box = e.currentTarget.getBoundingClientRect();
         const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-        if (panZoom.onPointerMove(e)) return;
+        if (onPointerMove(e)) return;
         if (placing) setAim(placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e));
         if (store.get().planted) return;
         store.set({ pane: 'key', x, y });
@@ -127,7 +148,7 @@ export function KeyPane(props: Props) {
       }}
       onPointerUp={(e) => {
         if (grip.current) return drop();
-        if (!panZoom.onPointerUp() || !placing) return;
+        if (!onPointerUp() || !placing) return;
         const p = placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e);
         if (!placing.first) onPlacing({ first: p });
         else if (Math.hypot(p[0] - placing.first[0], p[1] - placing.first[1]) > 0.01) onPlaced(placing.first, p);
@@ -137,18 +158,54 @@ export function KeyPane(props: Props) {
       <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
         <GridLines grid={grid} view={view} size={size} />
       </svg>
-      <Canvas paintKey={shown.live.paintKey} matrix={shown.matrix} size={size} scale={selected?.scale ?? 100} wash={null} strength={0.8} label={shown.isElevation ? 'Key, elevation' : 'Key, plan'} />
+      <Canvas
+        paintKey={shown.live.paintKey}
+        matrix={shown.matrix}
+        size={size}
+        scale={selected?.scale ?? 100}
+        wash={null}
+        strength={0.8}
+        label={shown.isElevation ? 'Key, elevation' : 'Key, plan'}
+      />
       <Wash store={store} paintKey={shown.live.paintKey} matrix={shown.matrix} />
       <svg className="pointer-events-none absolute inset-0 h-full w-full">
-        {!shown.isElevation && <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />}
-        {sight && !placing && <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />}
+        {!shown.isElevation && (
+          <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />
+        )}
+        {sight && !placing && (
+          <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
+        )}
         {placing?.first && aim && <Aim a={placing.first} b={aim} frame={keyFrame} view={view} size={size} />}
       </svg>
-      {placing && <PlacePoints model={model} first={placing.first} onFirst={(p) => onPlacing({ first: p })} onSecond={(p) => placing.first && onPlaced(placing.first, p)} onCancel={() => onPlacing(null)} />}
+      {placing && (
+        <PlacePoints
+          model={model}
+          first={placing.first}
+          onFirst={(p) => onPlacing({ first: p })}
+          onSecond={(p) => placing.first && onPlaced(placing.first, p)}
+          onCancel={() => onPlacing(null)}
+        />
+      )}
       {shown.isElevation ? (
-        <StoreyStack title="Key elevation" rows={model.storeys.map((s) => ({ name: s.name, elevation: s.elevation + model.origin[2] }))} on={model.storeys.findIndex((s) => s.name === sight?.storey)} onPick={(i) => sight && onChange({ ...sight, storey: model.storeys[i]!.name }, `Storey of ${sight.number}`)} note="Elevation from the front" />
+        <StoreyStack
+          title="Key elevation"
+          rows={model.storeys.map((s) => ({ name: s.name, elevation: s.elevation + model.origin[2] }))}
+          on={model.storeys.findIndex((s) => s.name === sight?.storey)}
+          onPick={(i) => sight && onChange({ ...sight, storey: model.storeys[i]!.name }, `Storey of ${sight.number}`)}
+          note="Elevation from the front"
+        />
       ) : (
-        <StoreyStack title="Key plan" rows={model.storeys.map((s) => ({ name: s.name, elevation: s.elevation + model.origin[2] }))} on={shown.storey} onPick={shown.setStorey} note={model.storeys[shown.storey] ? `Seen from ${level(model.storeys[shown.storey]!.elevation + model.origin[2] + 1.2)}` : 'Cut at half the height'} />
+        <StoreyStack
+          title="Key plan"
+          rows={model.storeys.map((s) => ({ name: s.name, elevation: s.elevation + model.origin[2] }))}
+          on={shown.storey}
+          onPick={shown.setStorey}
+          note={
+            model.storeys[shown.storey]
+              ? `Seen from ${level(model.storeys[shown.storey]!.elevation + model.origin[2] + 1.2)}`
+              : 'Cut at half the height'
+          }
+        />
       )}
       {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
     </div>
@@ -157,10 +214,25 @@ export function KeyPane(props: Props) {
 
 const round = (n: number): number => Math.round(n * 1000) / 1000;
 
-function Aim({ a, b, frame, view, size }: { readonly a: Vec2; readonly b: Vec2; readonly frame: KeyFrame; readonly view: BenchView; readonly size: PaneSize }) {
+function Aim({
+  a,
+  b,
+  frame,
+  view,
+  size,
+}: {
+  readonly a: Vec2;
+  readonly b: Vec2;
+  readonly frame: KeyFrame;
+  readonly view: BenchView;
+  readonly size: PaneSize;
+}) {
   const at = ([x, y]: Vec2): Vec2 => {
     const d: Vec2 = [x - frame.origin[0], y - frame.origin[1]];
-    return [toX(view, size, d[0] * frame.right[0] + d[1] * frame.right[1]), toY(view.zoom, view.keyV, size, d[0] * frame.look[0] + d[1] * frame.look[1])];
+    return [
+      toX(view, size, d[0] * frame.right[0] + d[1] * frame.right[1]),
+      toY(view.zoom, view.keyV, size, d[0] * frame.look[0] + d[1] * frame.look[1]),
+    ];
   };
   const [[ax, ay], [bx, by]] = [at(a), at(b)];
   const l = Math.hypot(bx - ax, by - ay) || 1;

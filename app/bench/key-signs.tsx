@@ -17,11 +17,20 @@ interface Props {
   readonly onGrip: (grip: Grip, event: React.PointerEvent) => void;
 }
 
-const MADDER = '#A8324A', VERDIGRIS = '#1B7265', WASH = '#DBEAE4', SHEET = '#FFFEFB';
+const MADDER = '#A8324A',
+  VERDIGRIS = '#1B7265',
+  WASH = '#DBEAE4',
+  SHEET = '#FFFEFB';
 
 /** The signs of the selected sight in the Key: the cut in madder, the look in verdigris. What can be dragged has a grip of 12 px or more. */
 export function KeySigns(props: Props) {
-  return props.sight.kind === 'plan' ? <PlanSign {...props} /> : props.sight.kind === 'section' ? <SectionSign {...props} /> : props.sight.kind === 'elevation' ? <ElevationSign {...props} /> : null;
+  return props.sight.kind === 'plan' ? (
+    <PlanSign {...props} />
+  ) : props.sight.kind === 'section' ? (
+    <SectionSign {...props} />
+  ) : props.sight.kind === 'elevation' ? (
+    <ElevationSign {...props} />
+  ) : null;
 }
 
 function SectionSign({ sight, frame, view, size, matter, onGrip }: Props) {
@@ -49,7 +58,14 @@ function SectionSign({ sight, frame, view, size, matter, onGrip }: Props) {
   const top: Vec2 = [middle[0] + n[0] * stem, middle[1] + n[1] * stem];
   return (
     <g>
-      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="transparent" strokeWidth={14} className="cursor-move" style={{ pointerEvents: 'stroke' }} onPointerDown={(e) => onGrip('line', e)} />
+      <path
+        d={`M${ax} ${ay}L${bx} ${by}`}
+        stroke="transparent"
+        strokeWidth={14}
+        className="cursor-move"
+        style={{ pointerEvents: 'stroke' }}
+        onPointerDown={(e) => onGrip('line', e)}
+      />
       <path d={`M${ax} ${ay}L${bx} ${by}`} stroke={MADDER} strokeWidth={1.4} strokeDasharray="12 3 2 3" />
       {matter.map(([from, to]) => {
         const [p, q] = [place(from), place(to)];
@@ -61,22 +77,49 @@ function SectionSign({ sight, frame, view, size, matter, onGrip }: Props) {
         <g stroke={VERDIGRIS} strokeWidth={2}>
           <path d={`M${middle[0]} ${middle[1]}L${top[0]} ${top[1]}`} />
           {reach === null ? (
-            [0, 1, 2].map((k) => <path key={k} d={`M${top[0] + n[0] * (4 + k * 6) - d[0] * (8 - k * 3)} ${top[1] + n[1] * (4 + k * 6) - d[1] * (8 - k * 3)}l${d[0] * (16 - k * 6)} ${d[1] * (16 - k * 6)}`} />)
+            [0, 1, 2].map((k) => (
+              <path
+                key={k}
+                d={`M${top[0] + n[0] * (4 + k * 6) - d[0] * (8 - k * 3)} ${top[1] + n[1] * (4 + k * 6) - d[1] * (8 - k * 3)}l${d[0] * (16 - k * 6)} ${d[1] * (16 - k * 6)}`}
+              />
+            ))
           ) : (
             <>
               <path d={`M${top[0] - d[0] * 13} ${top[1] - d[1] * 13}l${d[0] * 26} ${d[1] * 26}`} strokeWidth={3} />
-              <path d={`M${top[0] - d[0] * 16} ${top[1] - d[1] * 16}l${d[0] * 32} ${d[1] * 32}`} stroke="transparent" strokeWidth={16} className="cursor-ns-resize" style={{ pointerEvents: 'stroke' }} onPointerDown={(e) => onGrip('reach', e)} />
+              <path
+                d={`M${top[0] - d[0] * 16} ${top[1] - d[1] * 16}l${d[0] * 32} ${d[1] * 32}`}
+                stroke="transparent"
+                strokeWidth={16}
+                className="cursor-ns-resize"
+                style={{ pointerEvents: 'stroke' }}
+                onPointerDown={(e) => onGrip('reach', e)}
+              />
             </>
           )}
         </g>
       )}
       {fan(ax, ay, 1)}
       {fan(bx, by, -1)}
-      {([['left', ax, ay, 1], ['right', bx, by, -1]] as const).map(([grip, x, y, side]) => (
+      {(
+        [
+          ['left', ax, ay, 1],
+          ['right', bx, by, -1],
+        ] as const
+      ).map(([grip, x, y, side]) => (
         <g key={grip}>
           <path d={`M${x} ${y}l${d[0] * 30 * side} ${d[1] * 30 * side}`} stroke={MADDER} strokeWidth={4} />
           <rect x={x - 4} y={y - 4} width={8} height={8} fill={SHEET} stroke={MADDER} strokeWidth={1.6} />
-          <rect x={x - 9} y={y - 9} width={18} height={18} fill="transparent" className="cursor-grab" style={{ pointerEvents: 'all' }} data-testid={`grip-${grip}`} onPointerDown={(e) => onGrip(grip, e)} />
+          <rect
+            x={x - 9}
+            y={y - 9}
+            width={18}
+            height={18}
+            fill="transparent"
+            className="cursor-grab"
+            style={{ pointerEvents: 'all' }}
+            data-testid={`grip-${grip}`}
+            onPointerDown={(e) => onGrip(grip, e)}
+          />
           <text x={x} y={y + 19} textAnchor="middle" fontSize={12} fontWeight={600} fill={MADDER}>
             {sight.number}
           </text>
@@ -88,7 +131,9 @@ function SectionSign({ sight, frame, view, size, matter, onGrip }: Props) {
 
 function PlanSign({ model, sight, view, size, onGrip }: Props) {
   const y = toY(view.zoom, view.keyV, size, frameOf(model, sight).origin[2]);
-  const [x0, x1] = [toX(view, size, model.bounds[0] - model.origin[0]) - 20, toX(view, size, model.bounds[3] - model.origin[0]) + 20].map((x) => Math.min(Math.max(x, 190), size.width - 30)) as [number, number];
+  const [x0, x1] = [toX(view, size, model.bounds[0] - model.origin[0]) - 20, toX(view, size, model.bounds[3] - model.origin[0]) + 20].map(
+    (x) => Math.min(Math.max(x, 190), size.width - 30),
+  ) as [number, number];
   const reach = sight.depth ?? null;
   const middle = x0 + (x1 - x0) * 0.44;
   const stem = reach === null ? 34 : reach * view.zoom;
@@ -100,19 +145,35 @@ function PlanSign({ model, sight, view, size, onGrip }: Props) {
   );
   return (
     <g>
-      <path d={`M${x0} ${y}H${x1}`} stroke="transparent" strokeWidth={14} className="cursor-ns-resize" style={{ pointerEvents: 'stroke' }} onPointerDown={(e) => onGrip('height', e)} />
+      <path
+        d={`M${x0} ${y}H${x1}`}
+        stroke="transparent"
+        strokeWidth={14}
+        className="cursor-ns-resize"
+        style={{ pointerEvents: 'stroke' }}
+        onPointerDown={(e) => onGrip('height', e)}
+      />
       <path d={`M${x0} ${y}H${x1}`} stroke={MADDER} strokeWidth={1.4} strokeDasharray="12 3 2 3" />
       {reach === 0 ? (
         <circle cx={middle} cy={y} r={3.5} fill={VERDIGRIS} />
       ) : (
         <g stroke={VERDIGRIS} strokeWidth={2}>
           <path d={`M${middle} ${y}v${stem}`} />
-          {reach === null ? [0, 1, 2].map((k) => <path key={k} d={`M${middle - 8 + k * 3} ${y + stem + 4 + k * 6}h${16 - k * 6}`} />) : <path d={`M${middle - 13} ${y + stem}h26`} strokeWidth={3} />}
+          {reach === null ? (
+            [0, 1, 2].map((k) => <path key={k} d={`M${middle - 8 + k * 3} ${y + stem + 4 + k * 6}h${16 - k * 6}`} />)
+          ) : (
+            <path d={`M${middle - 13} ${y + stem}h26`} strokeWidth={3} />
+          )}
         </g>
       )}
       {fan(x0, 1)}
       {fan(x1, -1)}
-      {([[x0, 1], [x1, -1]] as const).map(([x, side]) => (
+      {(
+        [
+          [x0, 1],
+          [x1, -1],
+        ] as const
+      ).map(([x, side]) => (
         <g key={side}>
           <path d={`M${x} ${y}h${30 * side}`} stroke={MADDER} strokeWidth={4} />
           <rect x={x - 4} y={y - 4} width={8} height={8} fill={SHEET} stroke={MADDER} strokeWidth={1.6} />
@@ -127,7 +188,12 @@ function PlanSign({ model, sight, view, size, onGrip }: Props) {
 
 /** An elevation cuts nothing: its line stands in front of the model, in verdigris. */
 function ElevationSign({ model, sight, frame, view, size }: Props) {
-  const corners: Vec2[] = [[0, 1], [3, 1], [3, 4], [0, 4]].map(([i, j]) => toKey(frame, [model.bounds[i!]!, model.bounds[j!]!]));
+  const corners: Vec2[] = [
+    [0, 1],
+    [3, 1],
+    [3, 4],
+    [0, 4],
+  ].map(([i, j]) => toKey(frame, [model.bounds[i!]!, model.bounds[j!]!]));
   const front = Math.min(...corners.map((c) => c[1]));
   const us = corners.map((c) => c[0]);
   const y = Math.min(toY(view.zoom, view.keyV, size, front) + 14, size.height - 14);
@@ -140,7 +206,12 @@ function ElevationSign({ model, sight, frame, view, size }: Props) {
       {[0, 1, 2].map((k) => (
         <path key={k} d={`M${middle - 8 + k * 3} ${y - 30 - k * 6}h${16 - k * 6}`} strokeWidth={2} />
       ))}
-      {([[x0, 1], [x1, -1]] as const).map(([x, side]) => (
+      {(
+        [
+          [x0, 1],
+          [x1, -1],
+        ] as const
+      ).map(([x, side]) => (
         <g key={side}>
           <path d={`M${x} ${y}V${y - 22}A22 22 0 0 ${side > 0 ? 1 : 0} ${x + 22 * side} ${y}Z`} fill={WASH} />
           <text x={x} y={y - 26} textAnchor="middle" fontSize={12} fontWeight={600} fill={VERDIGRIS} stroke="none">
@@ -153,7 +224,19 @@ function ElevationSign({ model, sight, frame, view, size }: Props) {
 }
 
 /** The other sections of the project: short graphite stubs at their ends; the one hovered in the Register shows whole. */
-export function OtherSigns({ sights, frame, view, size, hovered }: { readonly sights: readonly { readonly id: string; readonly sight: Sight }[]; readonly frame: KeyFrame; readonly view: BenchView; readonly size: PaneSize; readonly hovered: string | null }) {
+export function OtherSigns({
+  sights,
+  frame,
+  view,
+  size,
+  hovered,
+}: {
+  readonly sights: readonly { readonly id: string; readonly sight: Sight }[];
+  readonly frame: KeyFrame;
+  readonly view: BenchView;
+  readonly size: PaneSize;
+  readonly hovered: string | null;
+}) {
   return (
     <g>
       {sights.map(({ id, sight }) => {

@@ -16,11 +16,13 @@ export function matterOnLine(regions: readonly Region[], a: Vec2, b: Vec2): [num
         const [s0, s1] = [side(i), side(i + 2)];
         if (s0 > 0 === s1 > 0) continue;
         const t = s0 / (s0 - s1);
-        const u = ring[i]! + t * (ring[(i + 2) % n]! - ring[i]!), v = ring[i + 1]! + t * (ring[(i + 3) % n]! - ring[i + 1]!);
+        const u = ring[i]! + t * (ring[(i + 2) % n]! - ring[i]!),
+          v = ring[i + 1]! + t * (ring[(i + 3) % n]! - ring[i + 1]!);
         hits.push((u - a[0]) * d[0] + (v - a[1]) * d[1]);
       }
     hits.sort((p, q) => p - q);
-    for (let k = 0; k + 1 < hits.length; k += 2) if (hits[k + 1]! > 0 && hits[k]! < length) out.push([Math.max(0, hits[k]!), Math.min(length, hits[k + 1]!)]);
+    for (let k = 0; k + 1 < hits.length; k += 2)
+      if (hits[k + 1]! > 0 && hits[k]! < length) out.push([Math.max(0, hits[k]!), Math.min(length, hits[k + 1]!)]);
   }
   out.sort((p, q) => p[0] - q[0]);
   const merged: [number, number][] = [];

@@ -10,7 +10,15 @@ const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
 ];
 
 /** New sight: N, then the letter of the kind. */
-export function NewSightMenu({ open, onOpen, onNew }: { readonly open: boolean; readonly onOpen: (open: boolean) => void; readonly onNew: (choice: NewSightChoice) => void }) {
+export function NewSightMenu({
+  open,
+  onOpen,
+  onNew,
+}: {
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
+  readonly onNew: (choice: NewSightChoice) => void;
+}) {
   return (
     <DropdownMenu.Root open={open} onOpenChange={onOpen}>
       <DropdownMenu.Trigger className="btn ml-auto">

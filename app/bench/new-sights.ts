@@ -22,17 +22,27 @@ export const newSection = (project: Project, path: readonly [Vec2, Vec2]): Proje
 
 /** The four sides, square to the model's main axes and named by compass, true north honoured. */
 export function fourElevations(project: Project, model: ModelInfo): ProjectSight[] {
-  return entries(project, [0, 1, 2, 3].map((k) => {
-    const angle = model.mainAngle + (k * Math.PI) / 2;
-    const toward: Vec2 = [Math.round(Math.cos(angle) * 1e12) / 1e12, Math.round(Math.sin(angle) * 1e12) / 1e12];
-    return { kind: 'elevation' as const, name: opposite[nearestCompass(model.trueNorth, toward)], toward, depth: null };
-  }));
+  return entries(
+    project,
+    [0, 1, 2, 3].map((k) => {
+      const angle = model.mainAngle + (k * Math.PI) / 2;
+      const toward: Vec2 = [Math.round(Math.cos(angle) * 1e12) / 1e12, Math.round(Math.sin(angle) * 1e12) / 1e12];
+      return { kind: 'elevation' as const, name: opposite[nearestCompass(model.trueNorth, toward)], toward, depth: null };
+    }),
+  );
 }
 
 /** A plan for each storey that has none yet. */
 export function plansForStoreys(project: Project, model: ModelInfo): ProjectSight[] {
-  const has = new Set(Object.values(project.sights).flatMap((s) => (s.sight.kind === 'plan' && s.sight.storey !== undefined ? [s.sight.storey] : [])));
-  return entries(project, model.storeys.filter((s) => !has.has(s.name)).map((s) => ({ kind: 'plan' as const, name: s.name, storey: s.name, height: PLAN_HEIGHT, depth: null })));
+  const has = new Set(
+    Object.values(project.sights).flatMap((s) => (s.sight.kind === 'plan' && s.sight.storey !== undefined ? [s.sight.storey] : [])),
+  );
+  return entries(
+    project,
+    model.storeys
+      .filter((s) => !has.has(s.name))
+      .map((s) => ({ kind: 'plan' as const, name: s.name, storey: s.name, height: PLAN_HEIGHT, depth: null })),
+  );
 }
 
 /** An isometric from one of the four corners of the main axes. */
@@ -40,5 +50,7 @@ export function isometric(project: Project, model: ModelInfo): ProjectSight {
   const angle = model.mainAngle + (3 * Math.PI) / 4;
   const look = [Math.cos(angle) / Math.SQRT2, Math.sin(angle) / Math.SQRT2, -1 / Math.sqrt(2) / Math.SQRT2] as const;
   const frame = frameFrom([model.origin[0], model.origin[1], model.origin[2]], look, [0, 0, 1]);
-  return entries(project, [{ kind: 'axonometric', name: 'Isometric', frame: { origin: frame.origin, look: frame.look, up: [0, 0, 1], cut: false }, depth: null }])[0]!;
+  return entries(project, [
+    { kind: 'axonometric', name: 'Isometric', frame: { origin: frame.origin, look: frame.look, up: [0, 0, 1], cut: false }, depth: null },
+  ])[0]!;
 }

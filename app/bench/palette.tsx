@@ -9,7 +9,15 @@ export interface PaletteEntry {
 }
 
 /** Go to: every sight and every command by its words. */
-export function Palette({ open, onOpen, entries }: { readonly open: boolean; readonly onOpen: (open: boolean) => void; readonly entries: readonly PaletteEntry[] }) {
+export function Palette({
+  open,
+  onOpen,
+  entries,
+}: {
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
+  readonly entries: readonly PaletteEntry[];
+}) {
   const groups = [...new Set(entries.map((e) => e.group))];
   return (
     <Command.Dialog
@@ -23,7 +31,11 @@ export function Palette({ open, onOpen, entries }: { readonly open: boolean; rea
       <Command.List className="max-h-80 overflow-auto py-1">
         <Command.Empty className="px-3 py-1 text-graphite">Nothing of that name.</Command.Empty>
         {groups.map((group) => (
-          <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:font-semibold">
+          <Command.Group
+            key={group}
+            heading={group}
+            className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:font-semibold"
+          >
             {entries
               .filter((e) => e.group === group)
               .map((e) => (

@@ -41,7 +41,8 @@ export function PaneCanvas({ paintKey, matrix, size, scale, wash, label, strengt
     if (!target || !ctx) return;
     const ratio = window.devicePixelRatio || 1;
     const { size: s, matrix: m } = latest.current;
-    const w = Math.round(s.width * ratio), h = Math.round(s.height * ratio);
+    const w = Math.round(s.width * ratio),
+      h = Math.round(s.height * ratio);
     if (target.width !== w || target.height !== h) {
       target.width = w;
       target.height = h;
@@ -55,9 +56,12 @@ export function PaneCanvas({ paintKey, matrix, size, scale, wash, label, strengt
     const inverse: ViewMatrix = [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
     const now = m.map((n) => n * ratio) as unknown as ViewMatrix;
     ctx.setTransform(
-      now[0] * inverse[0] + now[2] * inverse[1], now[1] * inverse[0] + now[3] * inverse[1],
-      now[0] * inverse[2] + now[2] * inverse[3], now[1] * inverse[2] + now[3] * inverse[3],
-      now[0] * inverse[4] + now[2] * inverse[5] + now[4], now[1] * inverse[4] + now[3] * inverse[5] + now[5],
+      now[0] * inverse[0] + now[2] * inverse[1],
+      now[1] * inverse[0] + now[3] * inverse[1],
+      now[0] * inverse[2] + now[2] * inverse[3],
+      now[1] * inverse[2] + now[3] * inverse[3],
+      now[0] * inverse[4] + now[2] * inverse[5] + now[4],
+      now[1] * inverse[4] + now[3] * inverse[5] + now[5],
     );
     ctx.drawImage(p.bitmap, 0, 0);
   };
@@ -69,7 +73,8 @@ export function PaneCanvas({ paintKey, matrix, size, scale, wash, label, strengt
       const want = latest.current;
       if (!want.paintKey || want.size.width < 1) break;
       const ratio = window.devicePixelRatio || 1;
-      const padX = Math.round(want.size.width * BEYOND), padY = Math.round(want.size.height * BEYOND);
+      const padX = Math.round(want.size.width * BEYOND),
+        padY = Math.round(want.size.height * BEYOND);
       const m = want.matrix;
       const shifted = [m[0] * ratio, m[1] * ratio, m[2] * ratio, m[3] * ratio, (m[4] + padX) * ratio, (m[5] + padY) * ratio] as const;
       const zoom = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));

@@ -17,10 +17,18 @@ export function PlacePoints({ model, first, onFirst, onSecond, onCancel }: Props
   const [y, setY] = useState('');
   const [expected, setExpected] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
-  useEffect(() => field.current?.focus(), [first]);
-  const grid = (axis: 0 | 1) => Object.fromEntries(model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]));
+  useEffect(() => {
+    field.current?.focus();
+  }, [first]);
+  const grid = (axis: 0 | 1) =>
+    Object.fromEntries(
+      model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]),
+    );
   const commit = () => {
-    const [px, py] = [parseLength(x, { present: first?.[0] ?? null, grid: grid(0) }), parseLength(y, { present: first?.[1] ?? null, grid: grid(1) })];
+    const [px, py] = [
+      parseLength(x, { present: first?.[0] ?? null, grid: grid(0) }),
+      parseLength(y, { present: first?.[1] ?? null, grid: grid(1) }),
+    ];
     if (!px.ok || !py.ok) {
       setExpected(!px.ok ? px.expected : !py.ok ? py.expected : null);
       return;
@@ -49,8 +57,23 @@ export function PlacePoints({ model, first, onFirst, onSecond, onCancel }: Props
     >
       <b className="font-semibold text-madder">{first ? 'Second point' : 'First point'}</b>
       <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ''}, or type</span>
-      <input ref={field} className="field w-16" aria-label="X of the point" placeholder="x" value={x} onChange={(e) => setX(e.target.value)} onKeyDown={(e) => e.key === 'Escape' && onCancel()} />
-      <input className="field w-16" aria-label="Y of the point" placeholder="y" value={y} onChange={(e) => setY(e.target.value)} onKeyDown={(e) => e.key === 'Escape' && onCancel()} />
+      <input
+        ref={field}
+        className="field w-16"
+        aria-label="X of the point"
+        placeholder="x"
+        value={x}
+        onChange={(e) => setX(e.target.value)}
+        onKeyDown={(e) => e.key === 'Escape' && onCancel()}
+      />
+      <input
+        className="field w-16"
+        aria-label="Y of the point"
+        placeholder="y"
+        value={y}
+        onChange={(e) => setY(e.target.value)}
+        onKeyDown={(e) => e.key === 'Escape' && onCancel()}
+      />
       <button type="submit" className="word">
         Set
       </button>

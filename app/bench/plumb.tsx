@@ -28,8 +28,14 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
   const nearest = [...grid].sort((a, b) => Math.abs(a.u - u) - Math.abs(b.u - u))[0];
   const off = nearest ? Math.round((u - nearest.u) * 1000) : 0;
   const gridWords = nearest ? `${nearest.tag}${off < 0 ? '−' : '+'}${Math.abs(off)}` : '';
-  const top = 32, edge = 26;
-  const height = pane === 'drawing' && drawingIsUpright ? toV(view.zoom, view.v, drawing, y) + zero : pane === 'key' && keyIsElevation ? toV(view.zoom, view.keyV, keyPane, y) : null;
+  const top = 32,
+    edge = 26;
+  const height =
+    pane === 'drawing' && drawingIsUpright
+      ? toV(view.zoom, view.v, drawing, y) + zero
+      : pane === 'key' && keyIsElevation
+        ? toV(view.zoom, view.keyV, keyPane, y)
+        : null;
   const flagLeft = px > drawing.width - 230;
   const readingLeft = px > drawing.width - 150;
   const nearTag = nearest && Math.abs(toX(view, drawing, nearest.u) - px) < 24;
@@ -38,17 +44,32 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
     <div aria-hidden="true" className="pointer-events-none absolute inset-0 overflow-hidden">
       <div className="absolute w-px bg-pencil" style={{ left: px, top, bottom: 0 }} />
       <div className="absolute rounded-full border border-pencil" style={{ left: px - 4, top: paneTop + y - 4, width: 9, height: 9 }} />
-      <div className="absolute bg-pencil px-2 font-semibold text-sheet" style={{ left: readingLeft ? undefined : px + (nearTag ? 16 : 4), right: readingLeft ? drawing.width - px + (nearTag ? 16 : 4) : undefined, top: top + drawing.height + 3, height: 20, lineHeight: '20px' }}>
+      <div
+        className="absolute bg-pencil px-2 font-semibold text-sheet"
+        style={{
+          left: readingLeft ? undefined : px + (nearTag ? 16 : 4),
+          right: readingLeft ? drawing.width - px + (nearTag ? 16 : 4) : undefined,
+          top: top + drawing.height + 3,
+          height: 20,
+          lineHeight: '20px',
+        }}
+      >
         {u.toFixed(3)}
         {gridWords && <span className="ml-2">{gridWords}</span>}
       </div>
       {height !== null && (
-        <div className="absolute bg-pencil px-1.5 text-[11.5px] font-semibold text-sheet" style={{ left: px - 10, top: paneTop + y - 9, transform: 'translateX(-100%)' }}>
+        <div
+          className="absolute bg-pencil px-1.5 text-[11.5px] font-semibold text-sheet"
+          style={{ left: px - 10, top: paneTop + y - 9, transform: 'translateX(-100%)' }}
+        >
           {level(height)}
         </div>
       )}
       {hit && (
-        <div className="flag absolute" style={{ top: top + 8, left: flagLeft ? undefined : px + 6, right: flagLeft ? drawing.width - px + 6 : undefined }}>
+        <div
+          className="flag absolute"
+          style={{ top: top + 8, left: flagLeft ? undefined : px + 6, right: flagLeft ? drawing.width - px + 6 : undefined }}
+        >
           <b className="font-semibold">{hit.words}</b>
           <div className="text-[12px] text-graphite">
             {hit.isCut ? 'cut at this sight' : 'seen beyond the cut'}, layer {hit.layer}
@@ -60,21 +81,36 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
 }
 
 /** The element under the pointer, washed in pencil in one pane. */
-export function Wash({ store, paintKey, matrix }: { readonly store: PointerStore; readonly paintKey: string | null; readonly matrix: ViewMatrix }) {
+export function Wash({
+  store,
+  paintKey,
+  matrix,
+}: {
+  readonly store: PointerStore;
+  readonly paintKey: string | null;
+  readonly matrix: ViewMatrix;
+}) {
   const { hit } = usePointer(store);
   const element = hit?.element ?? -1;
   const [found, setFound] = useState<{ key: string; faces: string; lines: string } | null>(null);
   useEffect(() => {
     if (element < 0 || !paintKey) return;
     let live = true;
-    void painter().outlines(paintKey, element).then(({ faces, lines }) => {
-      const path = (flat: Float64Array, close: boolean) => {
-        let d = '';
-        for (let i = 0; i < flat.length; i += 2) d += `${i ? 'L' : 'M'}${flat[i]} ${flat[i + 1]}`;
-        return close ? `${d}Z` : d;
-      };
-      if (live) setFound({ key: `${paintKey} ${element}`, faces: faces.map((f) => path(f, true)).join(''), lines: lines.map((l) => path(l, false)).join('') });
-    });
+    void painter()
+      .outlines(paintKey, element)
+      .then(({ faces, lines }) => {
+        const path = (flat: Float64Array, close: boolean) => {
+          let d = '';
+          for (let i = 0; i < flat.length; i += 2) d += `${i ? 'L' : 'M'}${flat[i]} ${flat[i + 1]}`;
+          return close ? `${d}Z` : d;
+        };
+        if (live)
+          setFound({
+            key: `${paintKey} ${element}`,
+            faces: faces.map((f) => path(f, true)).join(''),
+            lines: lines.map((l) => path(l, false)).join(''),
+          });
+      });
     return () => {
       live = false;
     };

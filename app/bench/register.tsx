@@ -18,16 +18,40 @@ interface Props {
   readonly footer: React.ReactNode;
 }
 
-const TITLES: Readonly<Record<string, string>> = { plan: 'Plans', 'ceiling plan': 'Ceiling plans', section: 'Sections', elevation: 'Elevations', axonometric: 'Pictorial', perspective: 'Perspectives' };
+const TITLES: Readonly<Record<string, string>> = {
+  plan: 'Plans',
+  'ceiling plan': 'Ceiling plans',
+  section: 'Sections',
+  elevation: 'Elevations',
+  axonometric: 'Pictorial',
+  perspective: 'Perspectives',
+};
 
 /** The Register: all sights by kind, each with its number, name, scale and state in words. */
-export function Register({ sights, selected, stateOf, onStop, onSelect, onHover, onRename, onNew, onRemove, newOpen, onNewOpen, footer }: Props) {
+export function Register({
+  sights,
+  selected,
+  stateOf,
+  onStop,
+  onSelect,
+  onHover,
+  onRename,
+  onNew,
+  onRemove,
+  newOpen,
+  onNewOpen,
+  footer,
+}: Props) {
   const [find, setFind] = useState('');
   const [renaming, setRenaming] = useState<string | null>(null);
   const row = useRef<HTMLButtonElement>(null);
-  useEffect(() => row.current?.scrollIntoView({ block: 'nearest' }), [selected]);
+  useEffect(() => {
+    // Braces, for the browser's answer (a promise in new versions) must not be taken for a clean-up.
+    row.current?.scrollIntoView({ block: 'nearest' });
+  }, [selected]);
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-  const fits = (s: ProjectSight) => words.every((w) => `${s.sight.number} ${s.sight.name} ${s.sight.kind} ${stateOf(s.id).words}`.toLowerCase().includes(w));
+  const fits = (s: ProjectSight) =>
+    words.every((w) => `${s.sight.number} ${s.sight.name} ${s.sight.kind} ${stateOf(s.id).words}`.toLowerCase().includes(w));
   const shown = sights.filter(fits);
   return (
     <aside aria-label="Register" className="flex min-h-0 flex-col overflow-hidden border-l border-rule2 bg-board">
@@ -37,7 +61,14 @@ export function Register({ sights, selected, stateOf, onStop, onSelect, onHover,
           <span className="text-graphite">{sights.length === 1 ? '1 sight' : `${sights.length} sights`}</span>
           <NewSightMenu open={newOpen} onOpen={onNewOpen} onNew={onNew} />
         </div>
-        <input className="field w-full text-left!" placeholder="Number, name, kind or state" aria-label="Find a sight" value={find} onChange={(e) => setFind(e.target.value)} onKeyDown={(e) => e.key === 'Escape' && (setFind(''), e.currentTarget.blur())} />
+        <input
+          className="field w-full text-left!"
+          placeholder="Number, name, kind or state"
+          aria-label="Find a sight"
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+          onKeyDown={(e) => e.key === 'Escape' && (setFind(''), e.currentTarget.blur())}
+        />
       </div>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={-1} onPointerLeave={() => onHover(null)}>
         {sights.length === 0 && <p className="p-3 text-graphite">No sights yet. Press N, or New sight, and say where to look.</p>}
@@ -93,11 +124,19 @@ export function Register({ sights, selected, stateOf, onStop, onSelect, onHover,
                         }}
                       />
                     ) : (
-                      <span className={`overflow-hidden text-ellipsis whitespace-nowrap ${isSelected ? 'font-semibold' : ''}`}>{sight.name}</span>
+                      <span className={`overflow-hidden text-ellipsis whitespace-nowrap ${isSelected ? 'font-semibold' : ''}`}>
+                        {sight.name}
+                      </span>
                     )}
                     <span className="text-[12px] text-graphite">{sight.kind === 'perspective' ? 'no scale' : `1:${scale}`}</span>
                     <span className="col-span-2 col-start-2 flex items-center gap-1.5 text-[12px] whitespace-nowrap text-graphite">
-                      {state.tone === 'working' ? <Working label="drawing" share={null} /> : state.tone === 'fault' ? <b className="bg-ink px-1.5 font-normal text-sheet">not drawn</b> : <span className={state.tone === 'old' ? 'text-ochre-text' : ''}>{state.words}</span>}
+                      {state.tone === 'working' ? (
+                        <Working label="drawing" share={null} />
+                      ) : state.tone === 'fault' ? (
+                        <b className="bg-ink px-1.5 font-normal text-sheet">not drawn</b>
+                      ) : (
+                        <span className={state.tone === 'old' ? 'text-ochre-text' : ''}>{state.words}</span>
+                      )}
                     </span>
                   </button>
                 );

@@ -26,10 +26,14 @@ export function keyFrameOf(model: ModelInfo, sight: Sight | null): KeyFrame {
 }
 
 export const toKey = (k: KeyFrame, [x, y]: Vec2): Vec2 => {
-  const dx = x - k.origin[0], dy = y - k.origin[1];
+  const dx = x - k.origin[0],
+    dy = y - k.origin[1];
   return [dx * k.right[0] + dy * k.right[1], dx * k.look[0] + dy * k.look[1]];
 };
-export const fromKey = (k: KeyFrame, [u, v]: Vec2): Vec2 => [k.origin[0] + u * k.right[0] + v * k.look[0], k.origin[1] + u * k.right[1] + v * k.look[1]];
+export const fromKey = (k: KeyFrame, [u, v]: Vec2): Vec2 => [
+  k.origin[0] + u * k.right[0] + v * k.look[0],
+  k.origin[1] + u * k.right[1] + v * k.look[1],
+];
 
 const round = (n: number): number => Math.round(n * 1e6) / 1e6;
 export const roundPoint = ([x, y]: Vec2): Vec2 => [round(x), round(y)];
@@ -60,7 +64,10 @@ export function turnTo([a, b]: readonly [Vec2, Vec2], angle: number): [Vec2, Vec
   const m: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
   const h = lineLength([a, b]) / 2;
   const d: Vec2 = [Math.cos(angle) * h, Math.sin(angle) * h];
-  return [[m[0] - d[0], m[1] - d[1]], [m[0] + d[0], m[1] + d[1]]];
+  return [
+    [m[0] - d[0], m[1] - d[1]],
+    [m[0] + d[0], m[1] + d[1]],
+  ];
 }
 
 export const angleOf = ([a, b]: readonly [Vec2, Vec2]): number => Math.atan2(b[1] - a[1], b[0] - a[0]);

@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import type { Rule, Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
-import { Group } from './slate';
+import { Group } from './slate-group';
 
 interface Props {
   readonly model: ModelInfo;
@@ -16,20 +16,53 @@ export function ShownGroup({ model, sight, onChange }: Props) {
   const shown = solid.filter((e) => !hidden.has(e.class.toLowerCase())).length;
   return (
     <Group title="Shown" note={`${shown} of ${solid.length}`} wide>
-      <Rules label="Not" model={model} rules={sight.show ?? []} use="exclude" onChange={(show) => onChange({ ...sight, show }, `What ${sight.number} shows`)} />
-      {(sight.kind === 'section' || sight.kind === 'plan') && <Rules label="Whole" model={model} rules={sight.leaveWhole ?? []} onChange={(leaveWhole) => onChange({ ...sight, leaveWhole }, `What ${sight.number} leaves whole`)} />}
+      <Rules
+        label="Not"
+        model={model}
+        rules={sight.show ?? []}
+        use="exclude"
+        onChange={(show) => onChange({ ...sight, show }, `What ${sight.number} shows`)}
+      />
+      {(sight.kind === 'section' || sight.kind === 'plan') && (
+        <Rules
+          label="Whole"
+          model={model}
+          rules={sight.leaveWhole ?? []}
+          onChange={(leaveWhole) => onChange({ ...sight, leaveWhole }, `What ${sight.number} leaves whole`)}
+        />
+      )}
     </Group>
   );
 }
 
-function Rules({ label, model, rules, use, onChange }: { readonly label: string; readonly model: ModelInfo; readonly rules: readonly Rule[]; readonly use?: 'exclude'; readonly onChange: (rules: readonly Rule[]) => void }) {
+function Rules({
+  label,
+  model,
+  rules,
+  use,
+  onChange,
+}: {
+  readonly label: string;
+  readonly model: ModelInfo;
+  readonly rules: readonly Rule[];
+  readonly use?: 'exclude';
+  readonly onChange: (rules: readonly Rule[]) => void;
+}) {
   const named = new Set(rules.map((r) => r.class?.toLowerCase()));
-  const classes = [...new Set(model.elements.filter((e) => e.use !== 'space').map((e) => e.class))].filter((c) => !named.has(c.toLowerCase())).sort();
+  const classes = [...new Set(model.elements.filter((e) => e.use !== 'space').map((e) => e.class))]
+    .filter((c) => !named.has(c.toLowerCase()))
+    .sort();
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
       <span className="min-w-[38px] text-graphite">{label}</span>
       {rules.map((rule, i) => (
-        <button key={i} type="button" title="Take this rule away" className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through" onClick={() => onChange(rules.filter((_, k) => k !== i))}>
+        <button
+          key={i}
+          type="button"
+          title="Take this rule away"
+          className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through"
+          onClick={() => onChange(rules.filter((_, k) => k !== i))}
+        >
           {(rule.class ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '').toLowerCase()}
         </button>
       ))}

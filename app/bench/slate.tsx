@@ -7,6 +7,7 @@ import { parseAngle, parseLength } from '../figures/parse';
 import { Choice } from '../ui/choice';
 import { LengthField } from '../ui/length-field';
 import { angleOf, frameOf, lineLength, lineOf, lookingWords, stretch, turnTo, withLine } from './sight-geometry';
+import { Group } from './slate-group';
 import { ShownGroup } from './slate-shown';
 
 interface Props {
@@ -26,7 +27,10 @@ const SCALES = [1, 2, 5, 10, 20, 25, 50, 100, 200, 250, 500, 1000, 2000];
 export function Slate(props: Props) {
   const { model, entry, sight, onScale, onRemove } = props;
   return (
-    <section aria-label="Slate" className="col-span-full flex h-[88px] min-w-0 overflow-x-auto overflow-y-hidden border-t border-ink bg-paper">
+    <section
+      aria-label="Slate"
+      className="col-span-full flex h-[88px] min-w-0 overflow-x-auto overflow-y-hidden border-t border-ink bg-paper"
+    >
       <Group title={sight.number}>
         <span>{sight.kind}</span>
         <button type="button" className="word justify-self-start" onClick={onRemove}>
@@ -48,20 +52,11 @@ export function Slate(props: Props) {
             ))}
           </select>
         </label>
-        <span className="text-[12px] text-graphite">{sight.kind === 'axonometric' ? 'along the three axes' : `standard Works, ${model.storeys.length} storeys`}</span>
+        <span className="text-[12px] text-graphite">
+          {sight.kind === 'axonometric' ? 'along the three axes' : `standard Works, ${model.storeys.length} storeys`}
+        </span>
       </Group>
     </section>
-  );
-}
-
-export function Group({ title, note, tone = '', wide = false, last = false, children }: { readonly title: string; readonly note?: string; readonly tone?: string; readonly wide?: boolean; readonly last?: boolean; readonly children: React.ReactNode }) {
-  return (
-    <div role="group" aria-label={title} className={`grid auto-rows-[23px] content-start items-center gap-y-0.5 px-3 pt-1.5 pb-2 whitespace-nowrap ${last ? '' : 'border-r border-rule'} ${wide ? 'min-w-0 flex-1' : ''}`}>
-      <h3 className={`flex items-baseline gap-2 text-[12px] leading-5 font-semibold ${tone}`}>
-        {title} {note && <small className="text-[11.5px] font-normal text-graphite">{note}</small>}
-      </h3>
-      {children}
-    </div>
   );
 }
 
@@ -72,26 +67,49 @@ function CutGroup({ model, sight, onChange, firstField }: Props) {
     const line = lineOf(sight)!;
     const [a, b] = sight.path as [Vec2, Vec2];
     // grid tags count along the axis that a figure stands for, if the grid is square to it
-    const grid = (axis: 0 | 1) => Object.fromEntries(model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]));
+    const grid = (axis: 0 | 1) =>
+      Object.fromEntries(
+        model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]),
+      );
     const end = (i: 0 | 1, axis: 0 | 1) => (metres: number) => {
       const path = [[...a], [...b]] as [[number, number], [number, number]];
       path[i][axis] = metres;
       onChange({ ...sight, path }, `${i ? 'To' : 'From'} of ${sight.number}`);
     };
     const field = (label: string, i: 0 | 1, axis: 0 | 1, hide = false) => (
-      <LengthField label={label} hideLabel={hide} labelWidth={hide ? 0 : 28} value={millimetres([a, b][i]![axis])} parse={(t) => parseLength(t, { present: [a, b][i]![axis], grid: grid(axis) })} onChange={end(i, axis)} {...(i === 0 && axis === 0 && { fieldRef: firstField })} />
+      <LengthField
+        label={label}
+        hideLabel={hide}
+        labelWidth={hide ? 0 : 28}
+        value={millimetres([a, b][i]![axis])}
+        parse={(t) => parseLength(t, { present: [a, b][i]![axis], grid: grid(axis) })}
+        onChange={end(i, axis)}
+        {...(i === 0 && axis === 0 && { fieldRef: firstField })}
+      />
     );
     return (
       <Group title="Cut" note="two points, mm" tone="text-madder">
         <Pair>
           {field('From', 0, 0)}
           {field('From, second figure', 0, 1, true)}
-          <LengthField label="Length" labelWidth={38} value={millimetres(lineLength(line))} parse={(t) => positive(parseLength(t, { present: lineLength(line) }))} onChange={(m) => onChange(withLine(sight, stretch(line, m)), `Length of ${sight.number}`)} />
+          <LengthField
+            label="Length"
+            labelWidth={38}
+            value={millimetres(lineLength(line))}
+            parse={(t) => positive(parseLength(t, { present: lineLength(line) }))}
+            onChange={(m) => onChange(withLine(sight, stretch(line, m)), `Length of ${sight.number}`)}
+          />
         </Pair>
         <Pair>
           {field('To', 1, 0)}
           {field('To, second figure', 1, 1, true)}
-          <LengthField label="Turn" labelWidth={38} value={degrees(angleOf(line))} parse={(t) => parseAngle(t, angleOf(line))} onChange={(angle) => onChange(withLine(sight, turnTo(line, angle)), `Turn of ${sight.number}`)} />
+          <LengthField
+            label="Turn"
+            labelWidth={38}
+            value={degrees(angleOf(line))}
+            parse={(t) => parseAngle(t, angleOf(line))}
+            onChange={(angle) => onChange(withLine(sight, turnTo(line, angle)), `Turn of ${sight.number}`)}
+          />
         </Pair>
       </Group>
     );
@@ -103,7 +121,11 @@ function CutGroup({ model, sight, onChange, firstField }: Props) {
         <Pair>
           <label className="inline-flex items-baseline gap-1">
             <span className="min-w-[38px] text-graphite">Storey</span>
-            <select className="field text-left!" value={sight.storey ?? ''} onChange={(e) => onChange({ ...sight, storey: e.target.value }, `Storey of ${sight.number}`)}>
+            <select
+              className="field text-left!"
+              value={sight.storey ?? ''}
+              onChange={(e) => onChange({ ...sight, storey: e.target.value }, `Storey of ${sight.number}`)}
+            >
               {model.storeys.map((s) => (
                 <option key={s.name}>{s.name}</option>
               ))}
@@ -111,7 +133,14 @@ function CutGroup({ model, sight, onChange, firstField }: Props) {
           </label>
         </Pair>
         <Pair>
-          <LengthField label="Height" labelWidth={38} value={millimetres(height)} parse={(t) => parseLength(t, { present: height })} onChange={(m) => onChange({ ...sight, height: m }, `Height of ${sight.number}`)} fieldRef={firstField} />
+          <LengthField
+            label="Height"
+            labelWidth={38}
+            value={millimetres(height)}
+            parse={(t) => parseLength(t, { present: height })}
+            onChange={(m) => onChange({ ...sight, height: m }, `Height of ${sight.number}`)}
+            fieldRef={firstField}
+          />
           <span className="text-graphite">{level(frameOf(model, sight).origin[2])}</span>
         </Pair>
       </Group>
@@ -122,7 +151,14 @@ function CutGroup({ model, sight, onChange, firstField }: Props) {
     const angle = Math.atan2(toward[1], toward[0]);
     return (
       <Group title="Direction" note="from the X axis" tone="text-verdigris">
-        <LengthField label="Toward" labelWidth={38} value={degrees(angle)} parse={(t) => parseAngle(t, angle)} onChange={(a) => onChange({ ...sight, toward: [Math.cos(a), Math.sin(a)] }, `Direction of ${sight.number}`)} fieldRef={firstField} />
+        <LengthField
+          label="Toward"
+          labelWidth={38}
+          value={degrees(angle)}
+          parse={(t) => parseAngle(t, angle)}
+          onChange={(a) => onChange({ ...sight, toward: [Math.cos(a), Math.sin(a)] }, `Direction of ${sight.number}`)}
+          fieldRef={firstField}
+        />
         <span className="text-graphite">{lookingWords(model, sight)}</span>
       </Group>
     );
@@ -130,19 +166,32 @@ function CutGroup({ model, sight, onChange, firstField }: Props) {
   return null;
 }
 
-const positive = (parsed: ReturnType<typeof parseLength>) => (parsed.ok && parsed.metres < 0.001 ? { ok: false as const, expected: 'a length above 0' } : parsed);
+const positive = (parsed: ReturnType<typeof parseLength>) =>
+  parsed.ok && parsed.metres < 0.001 ? { ok: false as const, expected: 'a length above 0' } : parsed;
 
 function LookGroup({ model, sight, onChange, onFlip }: Props) {
   const depth = sight.depth ?? null;
   const reach = depth === null ? 'no end' : depth === 0 ? 'cut only' : 'to';
   const canCutOnly = sight.kind === 'section' || sight.kind === 'plan';
-  const options: ['no end' | 'to' | 'cut only', string][] = [['no end', 'no end'], ['to', 'to'], ...(canCutOnly ? [['cut only', 'cut only'] as ['cut only', string]] : [])];
+  const options: ['no end' | 'to' | 'cut only', string][] = [
+    ['no end', 'no end'],
+    ['to', 'to'],
+    ...(canCutOnly ? [['cut only', 'cut only'] as ['cut only', string]] : []),
+  ];
   const compass = (side: 'left' | 'right') => lookingWords(model, { ...sight, look: side }).replace('looking ', '');
   return (
     <Group title="Look" note="side and reach" tone="text-verdigris">
       {sight.kind === 'section' ? (
         <Pair>
-          <Choice label="Side" value={sight.look ?? 'left'} options={[['left', `left, ${compass('left')}`], ['right', `right, ${compass('right')}`]]} onChange={(look) => look !== sight.look && onFlip()} />
+          <Choice
+            label="Side"
+            value={sight.look ?? 'left'}
+            options={[
+              ['left', `left, ${compass('left')}`],
+              ['right', `right, ${compass('right')}`],
+            ]}
+            onChange={(look) => look !== sight.look && onFlip()}
+          />
           <button type="button" className="word" onClick={onFlip}>
             Flip
           </button>
@@ -155,9 +204,22 @@ function LookGroup({ model, sight, onChange, onFlip }: Props) {
           label="Reach"
           value={reach}
           options={options}
-          onChange={(to) => onChange({ ...sight, depth: to === 'no end' ? null : to === 'cut only' ? 0 : depth || (sight.kind === 'plan' ? 1.2 : 5) }, `Reach of ${sight.number}`)}
+          onChange={(to) =>
+            onChange(
+              { ...sight, depth: to === 'no end' ? null : to === 'cut only' ? 0 : depth || (sight.kind === 'plan' ? 1.2 : 5) },
+              `Reach of ${sight.number}`,
+            )
+          }
         />
-        {depth !== null && depth > 0 && <LengthField label="Reach" hideLabel value={millimetres(depth)} parse={(t) => positive(parseLength(t, { present: depth }))} onChange={(m) => onChange({ ...sight, depth: m }, `Reach of ${sight.number}`)} />}
+        {depth !== null && depth > 0 && (
+          <LengthField
+            label="Reach"
+            hideLabel
+            value={millimetres(depth)}
+            parse={(t) => positive(parseLength(t, { present: depth }))}
+            onChange={(m) => onChange({ ...sight, depth: m }, `Reach of ${sight.number}`)}
+          />
+        )}
       </Pair>
     </Group>
   );
@@ -171,7 +233,16 @@ function LimitsGroup({ model, sight, onChange }: Props) {
     const present = limits[key] ?? null;
     const show = present === null ? null : isLevel ? level(present + zero) : millimetres(present);
     const put = (value: number | null) => onChange({ ...sight, limits: { ...limits, [key]: value } }, `${label} limit of ${sight.number}`);
-    return <LengthField label={label} labelWidth={38} value={show} parse={(t) => parseLength(t, { present })} onChange={(m) => put(isLevel ? m - zero : m)} onClear={() => put(null)} />;
+    return (
+      <LengthField
+        label={label}
+        labelWidth={38}
+        value={show}
+        parse={(t) => parseLength(t, { present })}
+        onChange={(m) => put(isLevel ? m - zero : m)}
+        onClear={() => put(null)}
+      />
+    );
   };
   return (
     <Group title="Limits">

@@ -15,7 +15,8 @@ export function Straightedge({ view, size, grid, from, onPan, onShare }: Props) 
   const drag = useRef<{ x: number; y: number } | null>(null);
   const step = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * view.zoom >= 60) ?? 2000;
   const fine = step / (String(step).includes('5') ? 5 : 4);
-  const first = Math.floor(toU(view, size, 0) / fine), last = Math.ceil(toU(view, size, size.width) / fine);
+  const first = Math.floor(toU(view, size, 0) / fine),
+    last = Math.ceil(toU(view, size, size.width) / fine);
   const decimals = Math.max(0, -Math.floor(Math.log10(step)));
   const ticks = Array.from({ length: Math.min(600, last - first + 1) }, (_, k) => (first + k) * fine);
   const tags = grid.map((g) => ({ ...g, x: toX(view, size, g.u) })).filter((g) => g.x > 150 && g.x < size.width);

@@ -60,9 +60,20 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
     { preventDefault: true, enabled: free && selected !== null },
   );
 
-  const command = (id: string, words: string, run: () => void, keys?: string): PaletteEntry => ({ id, words, run, group: 'Commands', ...(keys && { keys }) });
+  const command = (id: string, words: string, run: () => void, keys?: string): PaletteEntry => ({
+    id,
+    words,
+    run,
+    group: 'Commands',
+    ...(keys && { keys }),
+  });
   return [
-    ...sights.map((s): PaletteEntry => ({ id: s.id, words: `${s.sight.number} ${s.sight.name}`, group: 'Sights', run: () => actions.onSelect(s.id) })),
+    ...sights.map((s): PaletteEntry => ({
+      id: s.id,
+      words: `${s.sight.number} ${s.sight.name}`,
+      group: 'Sights',
+      run: () => actions.onSelect(s.id),
+    })),
     command('section', 'New section by two points', () => actions.create('section'), 'N S'),
     command('elevations', 'Four elevations', () => actions.create('elevations'), 'N E'),
     command('plans', 'A plan for each storey', () => actions.create('plans'), 'N P'),

@@ -21,7 +21,13 @@ export function useKey(project: string, model: ModelInfo, sight: Sight | null, f
     if (row) return { kind: 'plan', number: 'key', name: 'key', storey: row.name, height: PLAN_HEIGHT, depth: null };
     // a model without storeys is cut at half its height
     const level = (model.bounds[2] + model.bounds[5]) / 2;
-    return { kind: 'plan', number: 'key', name: 'key', frame: { origin: [model.origin[0], model.origin[1], level], look: [0, 0, -1], up: [0, 1, 0], cut: true }, depth: null };
+    return {
+      kind: 'plan',
+      number: 'key',
+      name: 'key',
+      frame: { origin: [model.origin[0], model.origin[1], level], look: [0, 0, -1], up: [0, 1, 0], cut: true },
+      depth: null,
+    };
   }, [isElevation, model, storey]);
   const live = useDrawing(`${project}/key-${isElevation ? 'front' : storey}`, model.id, key, 'back');
 

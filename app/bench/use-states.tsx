@@ -12,10 +12,19 @@ export interface SightState {
 }
 
 /** The state of each drawing in words, from fingerprints alone; and the redrawing of all that are not current. */
-export function useStates(project: Project, model: ModelInfo, sights: readonly ProjectSight[], selected: ProjectSight | null, live: LiveDrawing) {
+export function useStates(
+  project: Project,
+  model: ModelInfo,
+  sights: readonly ProjectSight[],
+  selected: ProjectSight | null,
+  live: LiveDrawing,
+) {
   const kept = useLiveQuery(async () => {
     const out: Record<string, string> = {};
-    await database.drawings.where('id').startsWith(`${project.id}/`).each((row) => (out[row.id] = row.fingerprint));
+    await database.drawings
+      .where('id')
+      .startsWith(`${project.id}/`)
+      .each((row) => (out[row.id] = row.fingerprint));
     return out;
   }, [project.id]);
   const [run, setRun] = useState<{ id: string; done: number; of: number; stop: () => void } | null>(null);

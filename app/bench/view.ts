@@ -18,7 +18,8 @@ export interface PaneSize {
 
 /** CSS pixels of a true millimetre, as browsers count: 96 to the inch. */
 export const CSS_PER_MM = 96 / 25.4;
-export const NEAREST = 20_000, FARTHEST = 0.05;
+export const NEAREST = 20_000,
+  FARTHEST = 0.05;
 
 export const clampZoom = (zoom: number): number => Math.min(NEAREST, Math.max(FARTHEST, zoom));
 
@@ -31,7 +32,14 @@ export const toY = (zoom: number, middle: number, size: PaneSize, v: number): nu
 export const toV = (zoom: number, middle: number, size: PaneSize, y: number): number => middle + (size.height / 2 - y) / zoom;
 
 /** The map from drawing metres to CSS pixels of a pane. */
-export const paneMatrix = (view: BenchView, middle: number, size: PaneSize): ViewMatrix => [view.zoom, 0, 0, -view.zoom, size.width / 2 - view.u * view.zoom, size.height / 2 + middle * view.zoom];
+export const paneMatrix = (view: BenchView, middle: number, size: PaneSize): ViewMatrix => [
+  view.zoom,
+  0,
+  0,
+  -view.zoom,
+  size.width / 2 - view.u * view.zoom,
+  size.height / 2 + middle * view.zoom,
+];
 
 /** The map b first, then a. */
 export const compose = (a: ViewMatrix, b: ViewMatrix): ViewMatrix => [

@@ -5,7 +5,10 @@ const ENGINE = 1;
 
 /** Everything that a drawing depends on: engine, model, and what of the sight decides its lines (not its number or name). */
 export function fingerprint(model: string, sight: Sight): string {
-  const { number: _number, name: _name, ...rest } = sight;
-  const sorted = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== undefined && value !== null).sort(([a], [b]) => (a < b ? -1 : 1)));
+  const sorted = Object.fromEntries(
+    Object.entries(sight)
+      .filter(([key, value]) => key !== 'number' && key !== 'name' && value !== undefined && value !== null)
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
   return `${ENGINE}|${model}|${JSON.stringify(sorted)}`;
 }

@@ -24,11 +24,20 @@ export interface Project {
 
 /** Order of the Register: by kind, then by number. */
 export const KIND_ORDER = ['plan', 'ceiling plan', 'section', 'elevation', 'axonometric', 'perspective'] as const;
-export const KIND_LETTER: Readonly<Record<Sight['kind'], string>> = { plan: 'P', 'ceiling plan': 'C', section: 'S', elevation: 'E', axonometric: 'X', perspective: 'V' };
+export const KIND_LETTER: Readonly<Record<Sight['kind'], string>> = {
+  plan: 'P',
+  'ceiling plan': 'C',
+  section: 'S',
+  elevation: 'E',
+  axonometric: 'X',
+  perspective: 'V',
+};
 
 export function orderedSights(project: Project): ProjectSight[] {
   const rank = (s: ProjectSight) => KIND_ORDER.indexOf(s.sight.kind);
-  return Object.values(project.sights).sort((a, b) => rank(a) - rank(b) || a.sight.number.localeCompare(b.sight.number, 'en', { numeric: true }) || (a.id < b.id ? -1 : 1));
+  return Object.values(project.sights).sort(
+    (a, b) => rank(a) - rank(b) || a.sight.number.localeCompare(b.sight.number, 'en', { numeric: true }) || (a.id < b.id ? -1 : 1),
+  );
 }
 
 /** The next free number of a kind: S-01, S-02 … */

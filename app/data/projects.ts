@@ -8,7 +8,15 @@ export async function createProject(name: string, modelId: string, sights: reado
     const key = crypto.randomUUID();
     return [key, { ...s, id: key }] as const;
   });
-  const project: Project = { id, name, model: modelId, created: Date.now(), changed: Date.now(), binned: null, sights: Object.fromEntries(entries) };
+  const project: Project = {
+    id,
+    name,
+    model: modelId,
+    created: Date.now(),
+    changed: Date.now(),
+    binned: null,
+    sights: Object.fromEntries(entries),
+  };
   await database.projects.add(project);
   return id;
 }
@@ -32,11 +40,15 @@ export async function restoreProject(id: string): Promise<void> {
 export async function emptyBin(before: number): Promise<void> {
   const old = (await database.projects.toArray()).filter((p) => p.binned !== null && p.binned < before);
   for (const project of old)
-    await database.transaction('rw', [database.projects, database.models, database.bundles, database.drawings, database.steps], async () => {
-      await database.projects.delete(project.id);
-      const others = await database.projects.filter((p) => p.model === project.model).count();
-      if (!others) await Promise.all([database.models.delete(project.model), database.bundles.delete(project.model)]);
-      await database.drawings.where('id').startsWith(`${project.id}/`).delete();
-      await database.steps.where('project').equals(project.id).delete();
-    });
+    await database.transaction(
+      'rw',
+      [database.projects, database.models, database.bundles, database.drawings, database.steps],
+      async () => {
+        await database.projects.delete(project.id);
+        const others = await database.projects.filter((p) => p.model === project.model).count();
+        if (!others) await Promise.all([database.models.delete(project.model), database.bundles.delete(project.model)]);
+        await database.drawings.where('id').startsWith(`${project.id}/`).delete();
+        await database.steps.where('project').equals(project.id).delete();
+      },
+    );
 }

@@ -68,7 +68,10 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
   ctx.lineJoin = 'round';
   const byLayer = layers.map((): number[] => []);
   for (let l = 0; l < lineLayer.length; l++) byLayer[lineLayer[l]!]!.push(l);
-  const order = layers.map((_, i) => i).filter((i) => byLayer[i]!.length).sort((p, q) => layers[p]!.weight - layers[q]!.weight);
+  const order = layers
+    .map((_, i) => i)
+    .filter((i) => byLayer[i]!.length)
+    .sort((p, q) => layers[p]!.weight - layers[q]!.weight);
   const flip = a * d - b * c < 0;
   const turn = Math.atan2(b, a);
   for (const i of order) {
@@ -88,7 +91,8 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
         open++;
       } else {
         for (let p = drawing.lineStart[l]!, last = drawing.lineStart[l + 1]!; p < last; p++) {
-          const u = drawing.points[p * 2]!, v = drawing.points[p * 2 + 1]!;
+          const u = drawing.points[p * 2]!,
+            v = drawing.points[p * 2 + 1]!;
           if (p === drawing.lineStart[l]) ctx.moveTo(x(u, v), y(u, v));
           else ctx.lineTo(x(u, v), y(u, v));
           open++;
@@ -105,21 +109,39 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
   ctx.setLineDash([]);
 }
 
-function screenBox(ring: Float64Array, x: (u: number, v: number) => number, y: (u: number, v: number) => number): [number, number, number, number] {
+function screenBox(
+  ring: Float64Array,
+  x: (u: number, v: number) => number,
+  y: (u: number, v: number) => number,
+): [number, number, number, number] {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let i = 0; i < ring.length; i += 2) {
-    const px = x(ring[i]!, ring[i + 1]!), py = y(ring[i]!, ring[i + 1]!);
-    x0 = Math.min(x0, px); x1 = Math.max(x1, px);
-    y0 = Math.min(y0, py); y1 = Math.max(y1, py);
+    const px = x(ring[i]!, ring[i + 1]!),
+      py = y(ring[i]!, ring[i + 1]!);
+    x0 = Math.min(x0, px);
+    x1 = Math.max(x1, px);
+    y0 = Math.min(y0, py);
+    y1 = Math.max(y1, py);
   }
   return [x0, y0, x1, y1];
 }
 
 /** One family of a hatch over a region's box; where its lines would run together, a tone stands for it. */
-function hatch(ctx: Context, line: PatternLine, [u0, v0, u1, v1]: readonly [number, number, number, number], box: readonly number[], view: PaintView, x: (u: number, v: number) => number, y: (u: number, v: number) => number, zoom: number, colour: string): void {
+function hatch(
+  ctx: Context,
+  line: PatternLine,
+  [u0, v0, u1, v1]: readonly [number, number, number, number],
+  box: readonly number[],
+  view: PaintView,
+  x: (u: number, v: number) => number,
+  y: (u: number, v: number) => number,
+  zoom: number,
+  colour: string,
+): void {
   const metres = view.scale / 1000;
   const angle = (line.angle * Math.PI) / 180;
-  const c = Math.cos(angle), s = Math.sin(angle);
+  const c = Math.cos(angle),
+    s = Math.sin(angle);
   const [du, dv] = [line.offset[0] * metres, line.offset[1] * metres];
   const spacing = Math.abs(-du * s + dv * c);
   if (spacing * zoom < 1.4) {
@@ -134,9 +156,16 @@ function hatch(ctx: Context, line: PatternLine, [u0, v0, u1, v1]: readonly [numb
   // numbers of the lines that meet the box, from the corners' distances across
   const across = (u: number, v: number) => (-(u - ou) * s + (v - ov) * c) / (-du * s + dv * c);
   const along = (u: number, v: number) => (u - ou) * c + (v - ov) * s;
-  const corners = [[u0, v0], [u1, v0], [u1, v1], [u0, v1]] as const;
-  const ns = corners.map(([u, v]) => across(u, v)), ls = corners.map(([u, v]) => along(u, v));
-  const first = Math.floor(Math.min(...ns)), last = Math.ceil(Math.max(...ns));
+  const corners = [
+    [u0, v0],
+    [u1, v0],
+    [u1, v1],
+    [u0, v1],
+  ] as const;
+  const ns = corners.map(([u, v]) => across(u, v)),
+    ls = corners.map(([u, v]) => along(u, v));
+  const first = Math.floor(Math.min(...ns)),
+    last = Math.ceil(Math.max(...ns));
   const shift = du * c + dv * s;
   const dashes = line.dashes.map((d) => d * metres);
   const period = dashes.reduce((sum, d) => sum + Math.abs(d), 0);
@@ -145,7 +174,8 @@ function hatch(ctx: Context, line: PatternLine, [u0, v0, u1, v1]: readonly [numb
   for (let n = first; n <= last; n++) {
     const at = (t: number): [number, number] => [ou + n * (du - shift * c) + t * c, ov + n * (dv - shift * s) + t * s];
     const stroke = (from: number, to: number) => {
-      const p = at(from), q = at(to);
+      const p = at(from),
+        q = at(to);
       ctx.moveTo(x(...p), y(...p));
       ctx.lineTo(x(...q), y(...q));
       if (++open > BATCH) {
@@ -154,7 +184,8 @@ function hatch(ctx: Context, line: PatternLine, [u0, v0, u1, v1]: readonly [numb
         open = 0;
       }
     };
-    const lo = Math.min(...ls), hi = Math.max(...ls);
+    const lo = Math.min(...ls),
+      hi = Math.max(...ls);
     if (!dashes.length) stroke(lo, hi);
     else
       for (let start = n * shift + Math.floor((lo - n * shift) / period) * period; start < hi; start += period) {

@@ -4,7 +4,8 @@ const MINUS = '\u2212';
 /** A length in whole millimetres with its thousands set apart by a thin gap: 21 600. Tenths appear only where there are any. */
 export function millimetres(metres: number): string {
   const tenths = Math.round(metres * 1e4);
-  const whole = Math.trunc(Math.abs(tenths) / 10), rest = Math.abs(tenths) % 10;
+  const whole = Math.trunc(Math.abs(tenths) / 10),
+    rest = Math.abs(tenths) % 10;
   const text = String(whole).replace(/\B(?=(\d{3})+$)/g, THIN) + (rest ? `.${rest}` : '');
   return (tenths < 0 ? MINUS : '') + text;
 }
@@ -15,4 +16,4 @@ export function level(metres: number): string {
   return (rounded > 0 ? '+' : rounded < 0 ? MINUS : '±') + Math.abs(rounded).toFixed(3);
 }
 
-export const degrees = (radians: number): string => `${(((radians * 180) / Math.PI) + 0).toFixed(1).replace('-', MINUS)}°`;
+export const degrees = (radians: number): string => `${((radians * 180) / Math.PI + 0).toFixed(1).replace('-', MINUS)}°`;

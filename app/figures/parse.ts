@@ -11,7 +11,12 @@ const EXPECTED = 'a length such as 2400, 3.2m, 12\'6 1/2", +2.550, ~250, D+20 or
 const bad: Parsed = { ok: false, expected: EXPECTED };
 const UNIT: Readonly<Record<string, number>> = { mm: 0.001, cm: 0.01, m: 1, in: 0.0254, '"': 0.0254, ft: 0.3048, "'": 0.3048 };
 
-const clean = (text: string): string => text.trim().replace(/[\u2009\u00a0\u202f]/g, '').replace(/\u2212/g, '-').replace(/(\d),(\d)/g, '$1.$2');
+const clean = (text: string): string =>
+  text
+    .trim()
+    .replace(/[\u2009\u00a0\u202f]/g, '')
+    .replace(/\u2212/g, '-')
+    .replace(/(\d),(\d)/g, '$1.$2');
 
 /**
  * Reads a typed length into metres. Bare numbers are millimetres; a unit may follow; feet and inches as 12'6 1/2"; a sign and
@@ -23,7 +28,7 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
   if (!text) return bad;
   if (text.startsWith('~')) {
     const by = parseLength(text.slice(1), {});
-    return by.ok && context.present != null ? { ok: true, metres: context.present + by.metres } : bad;
+    return by.ok && typeof context.present === 'number' ? { ok: true, metres: context.present + by.metres } : bad;
   }
   if (text.startsWith('=')) {
     const value = sum(text.slice(1));
@@ -31,7 +36,8 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
   }
   const between = /^([A-Za-z0-9]+)\.\.([A-Za-z0-9]+)$/.exec(text);
   if (between) {
-    const a = context.grid?.[between[1]!], b = context.grid?.[between[2]!];
+    const a = context.grid?.[between[1]!],
+      b = context.grid?.[between[2]!];
     return a === undefined || b === undefined ? { ok: false, expected: 'two grid tags, such as A..B' } : within((a + b) / 2);
   }
   if (/^[+-]\d+\.\d{3}$/.test(text)) return within(Number(text));
@@ -52,7 +58,10 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
 }
 
 /** Nothing built is farther away than 10 000 km. */
-const within = (metres: number): Parsed => (Number.isFinite(metres) && Math.abs(metres) < 1e7 ? { ok: true, metres: Math.round(metres * 1e9) / 1e9 } : { ok: false, expected: 'a length below 10 000 km' });
+const within = (metres: number): Parsed =>
+  Number.isFinite(metres) && Math.abs(metres) < 1e7
+    ? { ok: true, metres: Math.round(metres * 1e9) / 1e9 }
+    : { ok: false, expected: 'a length below 10 000 km' };
 
 /** Sums of millimetres with + - * / and brackets; null for anything else. */
 function sum(text: string): number | null {
@@ -92,7 +101,9 @@ export function parseAngle(input: string, present?: number): Parsed {
   }
   const slope = /^1:(\d+(?:\.\d+)?)$/.exec(text);
   if (slope) return Number(slope[1]) > 0 ? { ok: true, metres: Math.atan(1 / Number(slope[1])) } : expected;
-  return /^[+-]?\d+(?:\.\d+)?$/.test(text) && Math.abs(Number(text)) <= 3600 ? { ok: true, metres: (Number(text) * Math.PI) / 180 } : expected;
+  return /^[+-]?\d+(?:\.\d+)?$/.test(text) && Math.abs(Number(text)) <= 3600
+    ? { ok: true, metres: (Number(text) * Math.PI) / 180 }
+    : expected;
 }
 
 /** Steps the digit at the caret by one, keeping what follows; null where there is no digit to step. */

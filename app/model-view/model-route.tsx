@@ -22,13 +22,28 @@ export default function ModelRoute() {
     for (const e of rows) out.set(of(e), (out.get(of(e)) ?? 0) + 1);
     return out;
   };
-  const storeys = count((e) => e.storey), classes = count((e) => e.class), materials = count((e) => model.elementMaterial[e.i]!);
-  const fits = only && ((i: number) => (only.kind === 'storey' ? model.elements[i]!.storey === only.key : only.kind === 'class' ? model.elements[i]!.class === only.key : model.elementMaterial[i] === only.key));
+  const storeys = count((e) => e.storey),
+    classes = count((e) => e.class),
+    materials = count((e) => model.elementMaterial[e.i]!);
+  const fits =
+    only &&
+    ((i: number) =>
+      only.kind === 'storey'
+        ? model.elements[i]!.storey === only.key
+        : only.kind === 'class'
+          ? model.elements[i]!.class === only.key
+          : model.elementMaterial[i] === only.key);
   const most = Math.max(1, ...classes.values(), ...storeys.values());
   const line = (kind: 'storey' | 'class' | 'material', key: number | string, name: string, n: number, note = '') => {
     const isOn = only?.kind === kind && only.key === key;
     return (
-      <button key={String(key)} type="button" aria-pressed={isOn} className={`flex h-5 w-full items-center gap-2 px-3 text-left hover:bg-hover ${isOn ? 'bg-sheet font-semibold' : ''}`} onClick={() => setOnly(isOn ? null : { kind, key })}>
+      <button
+        key={String(key)}
+        type="button"
+        aria-pressed={isOn}
+        className={`flex h-5 w-full items-center gap-2 px-3 text-left hover:bg-hover ${isOn ? 'bg-sheet font-semibold' : ''}`}
+        onClick={() => setOnly(isOn ? null : { kind, key })}
+      >
         <span className="min-w-0 flex-1 overflow-hidden text-ellipsis whitespace-nowrap">{name}</span>
         <span className="text-graphite">{note}</span>
         <span className="w-[54px]">
@@ -62,7 +77,9 @@ export default function ModelRoute() {
       <aside aria-label="Census" className="min-h-0 overflow-auto border-l border-rule2 bg-board pb-3" tabIndex={0}>
         <div className="flex items-baseline gap-2.5 px-3 pt-2">
           <h2 className="text-[13px] leading-5 font-semibold">Census</h2>
-          <span className="text-graphite">{fits ? `${rows.filter((e) => fits(e.i)).length} of ${rows.length}` : `${rows.length} elements`}</span>
+          <span className="text-graphite">
+            {fits ? `${rows.filter((e) => fits(e.i)).length} of ${rows.length}` : `${rows.length} elements`}
+          </span>
           {only && (
             <button type="button" className="word ml-auto" onClick={() => setOnly(null)}>
               Show all
@@ -70,20 +87,28 @@ export default function ModelRoute() {
           )}
         </div>
         {head('Storeys', model.storeys.length)}
-        {model.storeys.map((s, i) => ({ s, i })).reverse().map(({ s, i }) => line('storey', i, s.name, storeys.get(i) ?? 0, level(s.elevation + model.origin[2])))}
+        {model.storeys
+          .map((s, i) => ({ s, i }))
+          .reverse()
+          .map(({ s, i }) => line('storey', i, s.name, storeys.get(i) ?? 0, level(s.elevation + model.origin[2])))}
         {storeys.has(-1) && line('storey', -1, 'on no storey', storeys.get(-1)!)}
         {head('Classes', classes.size)}
         {[...classes].sort((a, b) => b[1] - a[1]).map(([c, n]) => line('class', c, String(c), n))}
         {head('Materials', materials.size)}
-        {[...materials].sort((a, b) => b[1] - a[1]).map(([m, n]) => line('material', m, m === -1 ? 'none given' : model.materials[m as number]!, n))}
+        {[...materials]
+          .sort((a, b) => b[1] - a[1])
+          .map(([m, n]) => line('material', m, m === -1 ? 'none given' : model.materials[m as number]!, n))}
       </aside>
       <section aria-label="Checks" className="col-span-full min-h-0 overflow-auto border-t border-ink" tabIndex={0}>
         <h2 className="flex h-6 items-center gap-2 border-b border-ink px-2.5 font-semibold">
-          Checks <span className="font-normal text-graphite">{model.doubts.length ? `${model.doubts.length} open` : 'nothing doubtful'}</span>
+          Checks{' '}
+          <span className="font-normal text-graphite">{model.doubts.length ? `${model.doubts.length} open` : 'nothing doubtful'}</span>
         </h2>
         {model.doubts.map((d, i) => (
           <p key={i} className="flex h-[22px] items-center gap-3 border-b border-rule px-2.5 whitespace-nowrap">
-            <b className="inline-block w-[18px] border border-ochre bg-ochre-wash text-center text-[11px] leading-4 font-semibold">{i + 1}</b>
+            <b className="inline-block w-[18px] border border-ochre bg-ochre-wash text-center text-[11px] leading-4 font-semibold">
+              {i + 1}
+            </b>
             {d}
           </p>
         ))}

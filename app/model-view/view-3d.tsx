@@ -1,5 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
-import { BufferAttribute, BufferGeometry, Color, LineBasicMaterial, LineSegments, Mesh, MeshBasicMaterial, OrthographicCamera, Scene, Vector3, WebGLRenderer } from 'three';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  LineBasicMaterial,
+  LineSegments,
+  Mesh,
+  MeshBasicMaterial,
+  OrthographicCamera,
+  Scene,
+  Vector3,
+  WebGLRenderer,
+} from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { ModelInfo } from '../data/database';
 import { pool } from '../workers/pool';
@@ -20,7 +32,12 @@ export default function View3d({ model, fits, onlyKey }: Props) {
 
   useEffect(() => {
     let isOpen = true;
-    pool.live.run((engine) => engine.viewMesh(model.id)).then((m) => isOpen && setMesh(m), (error: Error) => isOpen && setFault(error.message));
+    pool.live
+      .run((engine) => engine.viewMesh(model.id))
+      .then(
+        (m) => isOpen && setMesh(m),
+        (error: Error) => isOpen && setFault(error.message),
+      );
     return () => {
       isOpen = false;
     };
@@ -32,8 +49,8 @@ export default function View3d({ model, fits, onlyKey }: Props) {
     try {
       renderer = new WebGLRenderer({ antialias: true });
     } catch {
-      setFault('This browser offers no 3D drawing (WebGL); the list and the Bench work without it.');
-      return;
+      const tell = setTimeout(() => setFault('This browser offers no 3D drawing (WebGL); the list and the Bench work without it.'));
+      return () => clearTimeout(tell);
     }
     renderer.setPixelRatio(window.devicePixelRatio);
     renderer.setClearColor(new Color('#FFFEFB'));
@@ -114,11 +131,13 @@ export default function View3d({ model, fits, onlyKey }: Props) {
 /** Faces with a tone for each direction, so that no light is needed; edges in ink. */
 function build(data: ViewMesh, fits: ((element: number) => boolean) | null): [Mesh, LineSegments] {
   const { positions, colours, triangleElement, edges, edgeElement } = data;
-  const out: number[] = [], tones: number[] = [];
+  const out: number[] = [],
+    tones: number[] = [];
   for (let t = 0; t < triangleElement.length; t++) {
     if (fits && !fits(triangleElement[t]!)) continue;
     const p = positions.subarray(t * 9, t * 9 + 9) as unknown as number[];
-    const u = [p[3]! - p[0]!, p[4]! - p[1]!, p[5]! - p[2]!] as const, v = [p[6]! - p[0]!, p[7]! - p[1]!, p[8]! - p[2]!] as const;
+    const u = [p[3]! - p[0]!, p[4]! - p[1]!, p[5]! - p[2]!] as const,
+      v = [p[6]! - p[0]!, p[7]! - p[1]!, p[8]! - p[2]!] as const;
     const n = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]] as const;
     const l = Math.hypot(...n) || 1;
     const light = 0.8 + 0.13 * (n[2] / l) - 0.07 * (n[1] / l) - 0.05 * (n[0] / l);
@@ -132,8 +151,15 @@ function build(data: ViewMesh, fits: ((element: number) => boolean) | null): [Me
   faces.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3));
   faces.setAttribute('color', new BufferAttribute(Float32Array.from(tones), 3));
   const lines: number[] = [];
-  for (let e = 0; e < edgeElement.length; e++) if (!fits || fits(edgeElement[e]!)) for (let k = 0; k < 6; k++) lines.push(edges[e * 6 + k]!);
+  for (let e = 0; e < edgeElement.length; e++)
+    if (!fits || fits(edgeElement[e]!)) for (let k = 0; k < 6; k++) lines.push(edges[e * 6 + k]!);
   const wires = new BufferGeometry();
   wires.setAttribute('position', new BufferAttribute(Float32Array.from(lines), 3));
-  return [new Mesh(faces, new MeshBasicMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1, side: 2 })), new LineSegments(wires, new LineBasicMaterial({ color: '#22292C' }))];
+  return [
+    new Mesh(
+      faces,
+      new MeshBasicMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1, side: 2 }),
+    ),
+    new LineSegments(wires, new LineBasicMaterial({ color: '#22292C' })),
+  ];
 }

@@ -6,7 +6,8 @@ import type { Route } from './+types/project-route';
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const project = await database.projects.get(params.project);
   const model = project && (await database.models.get(project.model));
-  if (!project || !model) throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
+  if (!project || !model)
+    throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
   return { project, model };
 }
 clientLoader.hydrate = true as const;

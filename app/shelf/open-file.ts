@@ -18,14 +18,26 @@ export interface Opening {
  * @throws Error with a sentence for people
  */
 export async function openFile(file: File, { signal, progress }: Opening): Promise<string> {
-  if (file.size > LARGEST) throw new Error(`${file.name} is ${(file.size / 1e9).toFixed(1)} GB; files up to 1.5 GB can be read in a browser. Use the command line for larger ones.`);
+  if (file.size > LARGEST)
+    throw new Error(
+      `${file.name} is ${(file.size / 1e9).toFixed(1)} GB; files up to 1.5 GB can be read in a browser. Use the command line for larger ones.`,
+    );
   const bytes = new Uint8Array(await file.arrayBuffer());
   return openBytes(file.name, bytes, file.name.replace(/\.[^.]+$/, ''), { signal, progress });
 }
 
-export async function openBytes(fileName: string, bytes: Uint8Array, name: string, { signal, progress }: Opening, sights?: readonly Omit<ProjectSight, 'id'>[]): Promise<string> {
+export async function openBytes(
+  fileName: string,
+  bytes: Uint8Array,
+  name: string,
+  { signal, progress }: Opening,
+  sights?: readonly Omit<ProjectSight, 'id'>[],
+): Promise<string> {
   try {
-    const id = await pool.back.run((engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), null, Comlink.proxy(progress)), signal);
+    const id = await pool.back.run(
+      (engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), null, Comlink.proxy(progress)),
+      signal,
+    );
     const model = (await database.models.get(id))!;
     return await createProject(name, id, sights ?? firstSights(model));
   } catch (error) {
@@ -43,5 +55,11 @@ export async function openDemo(opening: Opening): Promise<string> {
   const { default: href } = await import('../../demo/heron-spit-tide-station.ifc?url');
   const response = await fetch(href);
   if (!response.ok) throw new Error('The demo model could not be fetched from this application.');
-  return openBytes(demo.model, new Uint8Array(await response.arrayBuffer()), demo.name, opening, demo.sights as unknown as Omit<ProjectSight, 'id'>[]);
+  return openBytes(
+    demo.model,
+    new Uint8Array(await response.arrayBuffer()),
+    demo.name,
+    opening,
+    demo.sights as unknown as Omit<ProjectSight, 'id'>[],
+  );
 }

@@ -78,7 +78,10 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const bin = async (id: string, name: string) => {
     await binProject(id);
     await revalidate();
-    toast(`${name} was deleted.`, { action: { label: 'Undo', onClick: () => void restoreProject(id).then(() => revalidate()) }, duration: 15_000 });
+    toast(`${name} was deleted.`, {
+      action: { label: 'Undo', onClick: () => void restoreProject(id).then(() => revalidate()) },
+      duration: 15_000,
+    });
   };
 
   return (
@@ -101,7 +104,10 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             </p>
           )}
           {rows.length === 0 ? (
-            <p className="max-w-md pt-8 text-graphite">Nothing here yet. Drop an IFC or OBJ file anywhere on this page, choose one, or open the demo: a small tide station with its sections, elevations and plans.</p>
+            <p className="max-w-md pt-8 text-graphite">
+              Nothing here yet. Drop an IFC or OBJ file anywhere on this page, choose one, or open the demo: a small tide station with its
+              sections, elevations and plans.
+            </p>
           ) : (
             <table className="w-full border-collapse text-left">
               <thead className="text-[12px] text-graphite">
@@ -125,9 +131,16 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
                     <td className="text-graphite">{model ? `${model.fileName}, ${model.source}` : 'model missing'}</td>
                     <td className="text-right">{model?.elements.length ?? ''}</td>
                     <td className="text-right">{Object.keys(project.sights).length}</td>
-                    <td className="pl-6 text-graphite">{new Date(project.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</td>
+                    <td className="pl-6 text-graphite">
+                      {new Date(project.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                    </td>
                     <td className="text-right">
-                      <button type="button" className="word" aria-label={`Delete ${project.name}`} onClick={() => void bin(project.id, project.name)}>
+                      <button
+                        type="button"
+                        className="word"
+                        aria-label={`Delete ${project.name}`}
+                        onClick={() => void bin(project.id, project.name)}
+                      >
                         Delete
                       </button>
                     </td>
@@ -139,7 +152,9 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         </section>
         <aside className="border-l border-rule2 bg-board p-3">
           <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
-          <p className="mb-3 text-graphite">Drop a model anywhere on this page: IFC (IFC2X3, IFC4, IFC4X3) or OBJ. It is read here, in this browser, and sent nowhere.</p>
+          <p className="mb-3 text-graphite">
+            Drop a model anywhere on this page: IFC (IFC2X3, IFC4, IFC4X3) or OBJ. It is read here, in this browser, and sent nowhere.
+          </p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="btn" disabled={reading !== null} onClick={() => choose.current?.click()}>
               Choose a file
@@ -148,10 +163,30 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
               Open the demo
             </button>
           </div>
-          <input ref={choose} type="file" accept=".ifc,.obj" className="sr-only" aria-label="Model file" tabIndex={-1} onChange={(e) => takeFile(e.target.files?.[0])} />
+          <input
+            ref={choose}
+            type="file"
+            accept=".ifc,.obj"
+            className="sr-only"
+            aria-label="Model file"
+            tabIndex={-1}
+            onChange={(e) => takeFile(e.target.files?.[0])}
+          />
         </aside>
       </main>
-      <Toaster position="bottom-left" toastOptions={{ style: { borderRadius: 2, background: '#FFFEFB', color: '#22292C', border: '1px solid #22292C', boxShadow: 'none', font: 'inherit' } }} />
+      <Toaster
+        position="bottom-left"
+        toastOptions={{
+          style: {
+            borderRadius: 2,
+            background: '#FFFEFB',
+            color: '#22292C',
+            border: '1px solid #22292C',
+            boxShadow: 'none',
+            font: 'inherit',
+          },
+        }}
+      />
     </div>
   );
 }

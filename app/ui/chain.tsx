@@ -43,9 +43,23 @@ export function Chain({ project, onGoTo, onKeys }: Props) {
 }
 
 /** One link of the chain: thin line, oblique ticks, the present stage in a heavy line. */
-function Stage({ to, name, count, last = false }: { readonly to: string; readonly name: string; readonly count: number; readonly last?: boolean }) {
+function Stage({
+  to,
+  name,
+  count,
+  last = false,
+}: {
+  readonly to: string;
+  readonly name: string;
+  readonly count: number;
+  readonly last?: boolean;
+}) {
   return (
-    <NavLink to={to} prefetch="none" className="group relative min-w-[92px] px-5 pt-[7px] text-center text-graphite aria-[current=page]:font-semibold aria-[current=page]:text-ink">
+    <NavLink
+      to={to}
+      prefetch="none"
+      className="group relative min-w-[92px] px-5 pt-[7px] text-center text-graphite aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+    >
       {name}
       <small className="ml-1.5 text-[11px] font-normal text-graphite">{count}</small>
       <i className="absolute inset-x-0 bottom-[11px] border-t border-graphite group-aria-[current=page]:bottom-2.5 group-aria-[current=page]:border-t-[3px] group-aria-[current=page]:border-ink" />

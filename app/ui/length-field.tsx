@@ -76,7 +76,10 @@ export function LengthField({ label, value, parse, onChange, onClear, width = 54
           if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
             e.preventDefault();
             const field = e.currentTarget;
-            const caret = field.selectionStart === 0 && field.selectionEnd === field.value.length ? field.value.length : (field.selectionStart ?? field.value.length);
+            const caret =
+              field.selectionStart === 0 && field.selectionEnd === field.value.length
+                ? field.value.length
+                : (field.selectionStart ?? field.value.length);
             const stepped = stepDigit(field.value, caret, e.key === 'ArrowUp' ? 1 : -1);
             if (stepped !== null && parse(stepped).ok) {
               onChange((parse(stepped) as { metres: number }).metres);

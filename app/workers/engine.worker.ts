@@ -41,7 +41,7 @@ async function plainly<T>(file: string, work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof Fault) throw new Error(sentence(error, file));
+    if (error instanceof Fault) throw new Error(sentence(error, file), { cause: error });
     throw error;
   }
 }
@@ -69,18 +69,34 @@ const engine = {
       const from = performance.now();
       const styled = styleDrawing(model, draw(model, scene, sight, { cutOnly }), STANDARD, 1);
       const { drawing, layers, lineLayer, fills } = styled;
-      return { drawing, layers, lineLayer, fills, warnings: drawing.report.notes.slice(model.notes.length).map(noteSentence), took: performance.now() - from };
+      return {
+        drawing,
+        layers,
+        lineLayer,
+        fills,
+        warnings: drawing.report.notes.slice(model.notes.length).map(noteSentence),
+        took: performance.now() - from,
+      };
     }),
 
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<{ name: string; bytes: Uint8Array }> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);
-      const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([import('../../core/writers/dxf'), import('../../core/writers/svg'), import('../../core/writers/json')]);
+      const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([
+        import('../../core/writers/dxf'),
+        import('../../core/writers/svg'),
+        import('../../core/writers/json'),
+      ]);
       const files: Record<string, Uint8Array> = {};
       const encoder = new TextEncoder();
       for (const [i, { sight, scale }] of job.sights.entries()) {
         const styled = styleDrawing(model, draw(model, scene, sight), STANDARD, scale);
-        const text = job.format === 'dxf' ? writeDxf(styled, sight) : job.format === 'svg' ? writeSvg(model, styled, sight) : writeJson(model, styled.drawing, { layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });
+        const text =
+          job.format === 'dxf'
+            ? writeDxf(styled, sight)
+            : job.format === 'svg'
+              ? writeSvg(model, styled, sight)
+              : writeJson(model, styled.drawing, { layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });
         files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
         progress((i + 1) / job.sights.length);
       }

@@ -1,4 +1,4 @@
-import { summarise } from '../../core/model/summary';
+import { summarise } from '../../core/scene/summary';
 import type { Model } from '../../core/model/model';
 import type { Scene } from '../../core/scene/scene';
 import type { ModelInfo } from '../data/database';
@@ -7,7 +7,8 @@ import type { ModelInfo } from '../data/database';
 export function modelInfo(id: string, fileName: string, model: Model, scene: Scene, took: number): ModelInfo {
   const { origin } = model;
   const summary = summarise(model, scene);
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  const low = [Infinity, Infinity, Infinity],
+    high = [-Infinity, -Infinity, -Infinity];
   for (let p = 0; p < scene.partBounds.length / 6; p++)
     for (let k = 0; k < 3; k++) {
       low[k] = Math.min(low[k]!, scene.partBounds[p * 6 + k]! + origin[k]!);
@@ -26,7 +27,14 @@ export function modelInfo(id: string, fileName: string, model: Model, scene: Sce
     storeys: model.storeys,
     grid: model.grid,
     materials: model.materials.map((m) => m.name),
-    elements: model.elements.map(({ id: key, class: className, name, storey, use, assembly }) => ({ id: key, class: className, name, storey, use, assembly })),
+    elements: model.elements.map(({ id: key, class: className, name, storey, use, assembly }) => ({
+      id: key,
+      class: className,
+      name,
+      storey,
+      use,
+      assembly,
+    })),
     elementMaterial,
     bounds: [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!],
     mainAngle: mainAngle(scene),
@@ -42,7 +50,8 @@ function mainAngle(scene: Scene): number {
   const bins = new Float64Array(900);
   const { normals, triangles, vertices } = scene;
   for (let t = 0; t < triangles.length / 3; t++) {
-    const nx = normals[t * 3]!, ny = normals[t * 3 + 1]!;
+    const nx = normals[t * 3]!,
+      ny = normals[t * 3 + 1]!;
     if (Math.abs(normals[t * 3 + 2]!) > 0.01) continue;
     const [a, b, c] = [triangles[t * 3]! * 3, triangles[t * 3 + 1]! * 3, triangles[t * 3 + 2]! * 3];
     const u = [vertices[b]! - vertices[a]!, vertices[b + 1]! - vertices[a + 1]!, vertices[b + 2]! - vertices[a + 2]!] as const;

@@ -44,7 +44,8 @@ const painter = {
     let least = reach;
     for (const s of index ? index.search(u - reach, v - reach, u + reach, v + reach) : []) {
       const [au, av, bu, bv] = own.segments.subarray(s * 4, s * 4 + 4) as unknown as [number, number, number, number];
-      const du = bu - au, dv = bv - av;
+      const du = bu - au,
+        dv = bv - av;
       const t = Math.max(0, Math.min(1, ((u - au) * du + (v - av) * dv) / (du * du + dv * dv || 1)));
       const d = Math.hypot(au + t * du - u, av + t * dv - v);
       if (d < least) {
@@ -52,8 +53,11 @@ const painter = {
         best = own.segmentLine[s]!;
       }
     }
-    if (best >= 0 && drawing.lineElement[best]! >= 0) return { element: drawing.lineElement[best]!, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
-    const r = drawing.regions.findIndex((region) => ringContains(region.face[0]!, u, v) && !region.face.slice(1).some((hole) => ringContains(hole, u, v)));
+    if (best >= 0 && drawing.lineElement[best]! >= 0)
+      return { element: drawing.lineElement[best]!, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
+    const r = drawing.regions.findIndex(
+      (region) => ringContains(region.face[0]!, u, v) && !region.face.slice(1).some((hole) => ringContains(hole, u, v)),
+    );
     if (r < 0) return null;
     const fill = fills[r];
     return { element: drawing.regions[r]!.elements[0]!, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
@@ -72,7 +76,8 @@ const painter = {
 
 function build(own: Kept): Flatbush | null {
   const { drawing } = own.drawn;
-  const segments: number[] = [], lines: number[] = [];
+  const segments: number[] = [],
+    lines: number[] = [];
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const points = linePoints(drawing, l, 2e-3);
     for (let i = 0; i + 3 < points.length; i += 2) {
@@ -84,7 +89,13 @@ function build(own: Kept): Flatbush | null {
   own.segmentLine = Uint32Array.from(lines);
   if (!lines.length) return null;
   const index = new Flatbush(lines.length);
-  for (let i = 0; i < segments.length; i += 4) index.add(Math.min(segments[i]!, segments[i + 2]!), Math.min(segments[i + 1]!, segments[i + 3]!), Math.max(segments[i]!, segments[i + 2]!), Math.max(segments[i + 1]!, segments[i + 3]!));
+  for (let i = 0; i < segments.length; i += 4)
+    index.add(
+      Math.min(segments[i]!, segments[i + 2]!),
+      Math.min(segments[i + 1]!, segments[i + 3]!),
+      Math.max(segments[i]!, segments[i + 2]!),
+      Math.max(segments[i + 1]!, segments[i + 3]!),
+    );
   index.finish();
   return index;
 }

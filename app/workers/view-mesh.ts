@@ -14,7 +14,9 @@ export function viewMesh(model: Model, scene: Scene): ViewMesh {
   const { triangles, vertices, trianglePart, edgeKind, edgeVertices, partEdgeStart } = scene;
   const shown: number[] = [];
   for (let t = 0; t < trianglePart.length; t++) if (model.elements[model.partElement[trianglePart[t]!]!]!.use !== 'space') shown.push(t);
-  const positions = new Float32Array(shown.length * 9), colours = new Uint8Array(shown.length * 12), triangleElement = new Uint32Array(shown.length);
+  const positions = new Float32Array(shown.length * 9),
+    colours = new Uint8Array(shown.length * 12),
+    triangleElement = new Uint32Array(shown.length);
   shown.forEach((t, i) => {
     const part = trianglePart[t]!;
     triangleElement[i] = model.partElement[part]!;
@@ -24,7 +26,8 @@ export function viewMesh(model: Model, scene: Scene): ViewMesh {
       for (let c = 0; c < 4; c++) colours[i * 12 + k * 4 + c] = model.partColour[part * 4 + c]!;
     }
   });
-  const edges: number[] = [], edgeElement: number[] = [];
+  const edges: number[] = [],
+    edgeElement: number[] = [];
   for (let part = 0; part < model.partElement.length; part++) {
     const element = model.partElement[part]!;
     if (model.elements[element]!.use === 'space') continue;

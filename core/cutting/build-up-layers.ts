@@ -19,7 +19,8 @@ export interface CutLayer {
  */
 export function buildUpLayers(buildUp: BuildUp, frame: Frame, rings: readonly Ring[], nameOf: (material: number) => string): CutLayer[] {
   const { normal, bounds, materials } = buildUp;
-  const a = dot(normal, frame.right), b = dot(normal, frame.up);
+  const a = dot(normal, frame.right),
+    b = dot(normal, frame.up);
   const base = dot(normal, frame.origin);
   const steep = Math.hypot(a, b);
   const last = materials.length - 1;
@@ -34,9 +35,11 @@ export function buildUpLayers(buildUp: BuildUp, frame: Frame, rings: readonly Ri
   }
   const [u0, v0, u1, v1] = ringBounds(rings);
   const reach = Math.hypot(u1 - u0, v1 - v0) + 1;
-  const cu = (u0 + u1) / 2, cv = (v0 + v1) / 2;
+  const cu = (u0 + u1) / 2,
+    cv = (v0 + v1) / 2;
   // direction across the strips (nu, nv) and along them
-  const nu = a / steep, nv = b / steep;
+  const nu = a / steep,
+    nv = b / steep;
   const at = (bound: number) => (bound - base) / steep - (cu * nu + cv * nv);
   const out: CutLayer[] = [];
   for (let i = 0; i <= last; i++) {

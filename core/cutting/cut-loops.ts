@@ -1,5 +1,5 @@
 import type { Scene } from '../scene/scene';
-import type { ViewSpace } from '../visibility/view-space';
+import type { ViewSpace } from '../sights/view-space';
 
 /**
  * Cuts parts by the plane w = 0. Works on the uncut topology: a cut point belongs to a mesh edge, and a loop walks from
@@ -42,10 +42,16 @@ export function cutLoops(scene: Scene, view: ViewSpace, shown: Uint8Array): CutL
       endLoop(walk, part, isClosed);
     }
   }
-  return { points: Float64Array.from(points), loopStart: Uint32Array.from(loopStart), loopPart: Uint32Array.from(loopPart), loopClosed: Uint8Array.from(loopClosed) };
+  return {
+    points: Float64Array.from(points),
+    loopStart: Uint32Array.from(loopStart),
+    loopPart: Uint32Array.from(loopPart),
+    loopClosed: Uint8Array.from(loopClosed),
+  };
 
   function crosses(part: number): boolean {
-    let front = false, behind = false;
+    let front = false,
+      behind = false;
     for (let i = scene.partVertexStart[part]!; i < scene.partVertexStart[part + 1]!; i++) {
       if (w[i]! < 0) front = true;
       else behind = true;
@@ -55,7 +61,9 @@ export function cutLoops(scene: Scene, view: ViewSpace, shown: Uint8Array): CutL
   }
 
   function isCut(t: number): boolean {
-    const a = w[triangles[t * 3]!]! >= 0, b = w[triangles[t * 3 + 1]!]! >= 0, c = w[triangles[t * 3 + 2]!]! >= 0;
+    const a = w[triangles[t * 3]!]! >= 0,
+      b = w[triangles[t * 3 + 1]!]! >= 0,
+      c = w[triangles[t * 3 + 2]!]! >= 0;
     return a !== b || b !== c;
   }
 
@@ -101,14 +109,22 @@ export function cutLoops(scene: Scene, view: ViewSpace, shown: Uint8Array): CutL
   function endLoop(walk: readonly number[], part: number, isClosed: boolean): void {
     const first = points.length;
     for (const e of walk) {
-      const a = edgeVertices[e * 2]!, b = edgeVertices[e * 2 + 1]!;
+      const a = edgeVertices[e * 2]!,
+        b = edgeVertices[e * 2 + 1]!;
       const t = w[a]! / (w[a]! - w[b]!);
-      const pu = u[a]! + t * (u[b]! - u[a]!), pv = v[a]! + t * (v[b]! - v[a]!);
+      const pu = u[a]! + t * (u[b]! - u[a]!),
+        pv = v[a]! + t * (v[b]! - v[a]!);
       const n = points.length;
       if (n > first && Math.abs(points[n - 2]! - pu) < 1e-9 && Math.abs(points[n - 1]! - pv) < 1e-9) continue;
       points.push(pu, pv);
     }
-    if (isClosed && points.length - first >= 6 && Math.abs(points[first]! - points.at(-2)!) < 1e-9 && Math.abs(points[first + 1]! - points.at(-1)!) < 1e-9) points.length -= 2;
+    if (
+      isClosed &&
+      points.length - first >= 6 &&
+      Math.abs(points[first]! - points.at(-2)!) < 1e-9 &&
+      Math.abs(points[first + 1]! - points.at(-1)!) < 1e-9
+    )
+      points.length -= 2;
     if (points.length - first < (isClosed ? 6 : 4)) {
       points.length = first;
       return;

@@ -12,7 +12,8 @@ const DEPTH_BELOW = 0.6;
  * side to side (a sight that looks down) makes no earth and stays as it is.
  */
 export function earthRegion(model: Model, faces: CutFaces): CutFaces {
-  const isGround = ({ part, points }: CutFaces['open'][number]) => model.elements[model.partElement[part]!]!.use === 'terrain' && runsAcross(points);
+  const isGround = ({ part, points }: CutFaces['open'][number]) =>
+    model.elements[model.partElement[part]!]!.use === 'terrain' && runsAcross(points);
   if (!faces.open.some(isGround)) return faces;
   const regions: Region[] = [...faces.regions];
   const open = faces.open.filter((o) => !isGround(o));
@@ -36,7 +37,10 @@ function byPart(open: readonly CutFaces['open'][number][]): Map<number, Ring[]> 
   const out = new Map<number, Ring[]>();
   for (const { part, points } of open) {
     const line = points[0]! <= points[points.length - 2]! ? points : reversed(points);
-    out.set(part, [...(out.get(part) ?? []), line].sort((a, b) => a[0]! - b[0]!));
+    out.set(
+      part,
+      [...(out.get(part) ?? []), line].sort((a, b) => a[0]! - b[0]!),
+    );
   }
   return out;
 }
@@ -45,7 +49,8 @@ function byPart(open: readonly CutFaces['open'][number][]): Map<number, Ring[]> 
 function bridgeGaps(lines: readonly Ring[], regions: readonly Region[]): number[] {
   const surface = [...lines[0]!];
   for (const next of lines.slice(1)) {
-    const from = surface.at(-2)!, to = next[0]!;
+    const from = surface.at(-2)!,
+      to = next[0]!;
     let floor = Infinity;
     for (const { face } of regions) {
       const [u0, v0, u1] = ringBounds(face.slice(0, 1));
@@ -75,7 +80,8 @@ function sidesOn(ring: Ring, line: Ring): Ring[] {
   const out: Ring[] = [];
   for (let i = 0, n = ring.length; i < n; i += 2) {
     const side = Float64Array.from([ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!]);
-    const u = (side[0]! + side[2]!) / 2, v = (side[1]! + side[3]!) / 2;
+    const u = (side[0]! + side[2]!) / 2,
+      v = (side[1]! + side[3]!) / 2;
     if (u < line[0]! || u > line[line.length - 2]!) continue;
     let k = 0;
     while (k + 4 < line.length && line[k + 2]! < u) k += 2;

@@ -68,7 +68,18 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
   const groups = new Map<string, Group>();
   const put = (key: string, material: number, element: number, use: Region['use'], own: readonly Ring[]) => {
     let group = groups.get(key);
-    if (!group) groups.set(key, (group = { material, element, use, rank: use === 'air' ? -1 : rankOf(model.materials[material]?.name), rings: [], ringElement: [] }));
+    if (!group)
+      groups.set(
+        key,
+        (group = {
+          material,
+          element,
+          use,
+          rank: use === 'air' ? -1 : rankOf(model.materials[material]?.name),
+          rings: [],
+          ringElement: [],
+        }),
+      );
     for (const ring of own) {
       group.rings.push(ring);
       group.ringElement.push(element);
@@ -80,7 +91,11 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
     const layers = element.buildUp && buildUpLayers(element.buildUp, frame, own, (m) => model.materials[m]?.name ?? '');
     if (layers)
       for (const layer of layers) {
-        const key = layer.isAir ? `air ${elementIndex}` : layer.material >= 0 ? `m ${layer.material}` : `layer ${elementIndex} ${layer.index}`;
+        const key = layer.isAir
+          ? `air ${elementIndex}`
+          : layer.material >= 0
+            ? `m ${layer.material}`
+            : `layer ${elementIndex} ${layer.index}`;
         put(key, layer.material, elementIndex, layer.isAir ? 'air' : 'matter', layer.rings);
       }
     else {
@@ -110,7 +125,10 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
 /** The lines between layers made new corners: those of neighbours become one, as the first ones did. In place. */
 function snapAgain(groups: Group[]): void {
   const all = groups.flatMap((g) => g.rings);
-  const snapped = snapCorners(all, all.map(() => true));
+  const snapped = snapCorners(
+    all,
+    all.map(() => true),
+  );
   let at = 0;
   for (const group of groups) {
     group.rings = snapped.slice(at, at + group.rings.length);
@@ -128,7 +146,10 @@ function giveWay(faces: Face[][]): void {
   for (let g = 1; g < faces.length; g++) {
     const box = boxes[g]!;
     if (!(box[0] <= box[2])) continue;
-    const over = index.search(box[0], box[1], box[2], box[3], (other) => other < g).sort((a, b) => a - b).flatMap((other) => faces[other]!.filter((f) => meets(ringBounds(f), box)));
+    const over = index
+      .search(box[0], box[1], box[2], box[3], (other) => other < g)
+      .sort((a, b) => a - b)
+      .flatMap((other) => faces[other]!.filter((f) => meets(ringBounds(f), box)));
     if (!over.length) continue;
     const rings = over.flat();
     const shared = intersection(faces[g]!.flat(), rings).reduce((sum, f) => sum + faceArea(f), 0);
@@ -141,7 +162,8 @@ const meets = (a: readonly number[], b: readonly number[]): boolean => a[0]! <= 
 /** Whether an outline belongs to a face: the middle of its first side, a little inside, lies in it. */
 function touches(face: Face, ring: Ring): boolean {
   for (let i = 0; i + 3 < ring.length; i += 2) {
-    const du = ring[i + 2]! - ring[i]!, dv = ring[i + 3]! - ring[i + 1]!;
+    const du = ring[i + 2]! - ring[i]!,
+      dv = ring[i + 3]! - ring[i + 1]!;
     const l = Math.hypot(du, dv);
     if (l < 1e-4) continue;
     const step = Math.min(1e-4, l / 4);

@@ -41,8 +41,11 @@ function cluster(rings: readonly Ring[], grid: number): Ring[] {
   });
 
   function nearest(u: number, v: number): [number, number] {
-    const i = Math.floor(u / cell), j = Math.floor(v / cell);
-    const fu = u / cell - i, fv = v / cell - j, wall = 1 / 8;
+    const i = Math.floor(u / cell),
+      j = Math.floor(v / cell);
+    const fu = u / cell - i,
+      fv = v / cell - j,
+      wall = 1 / 8;
     for (let a = fu < wall ? -1 : 0; a <= (fu > 1 - wall ? 1 : 0); a++)
       for (let b = fv < wall ? -1 : 0; b <= (fv > 1 - wall ? 1 : 0); b++) {
         const found = cells.get(`${i + a},${j + b}`);
@@ -63,15 +66,20 @@ function withCornersOnSides(ring: Ring, closed: boolean, index: Flatbush, all: F
   const out: number[] = [];
   const n = ring.length;
   for (let i = 0; i < n; i += 2) {
-    const u0 = ring[i]!, v0 = ring[i + 1]!;
+    const u0 = ring[i]!,
+      v0 = ring[i + 1]!;
     out.push(u0, v0);
     if (!closed && i + 2 >= n) break;
-    const u1 = ring[(i + 2) % n]!, v1 = ring[(i + 3) % n]!;
-    const du = u1 - u0, dv = v1 - v0, length = Math.hypot(du, dv);
+    const u1 = ring[(i + 2) % n]!,
+      v1 = ring[(i + 3) % n]!;
+    const du = u1 - u0,
+      dv = v1 - v0,
+      length = Math.hypot(du, dv);
     if (length < SNAP * 4) continue;
     const on: [number, number, number][] = [];
     for (const k of index.search(Math.min(u0, u1) - SNAP, Math.min(v0, v1) - SNAP, Math.max(u0, u1) + SNAP, Math.max(v0, v1) + SNAP)) {
-      const pu = all[k * 2]! - u0, pv = all[k * 2 + 1]! - v0;
+      const pu = all[k * 2]! - u0,
+        pv = all[k * 2 + 1]! - v0;
       const along = (pu * du + pv * dv) / length;
       if (along < SNAP || along > length - SNAP || Math.abs(pu * dv - pv * du) / length > SNAP) continue;
       on.push([along, all[k * 2]!, all[k * 2 + 1]!]);

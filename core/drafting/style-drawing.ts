@@ -44,11 +44,24 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
   const layers: Layer[] = [];
   const byName = new Map<string, number>();
   const layerFor = (rule: LineRule | FillRule, className: string, material: string): number => {
-    const name = rule.layer.replaceAll('{class}', className).replaceAll('{material}', material).replace(/[<>/\\":;?*|=`]/g, '-').trim() || 'NONE';
+    const name =
+      rule.layer
+        .replaceAll('{class}', className)
+        .replaceAll('{material}', material)
+        .replace(/[<>/\\":;?*|=`]/g, '-')
+        .trim() || 'NONE';
     let index = byName.get(name);
     if (index === undefined) {
       const lineType = 'type' in rule ? rule.type : 'continuous';
-      index = layers.push({ name, weight: rule.weight, lineType, dashes: standard.lineTypes[lineType] ?? [], colour: rule.colour, isFill: 'pattern' in rule }) - 1;
+      index =
+        layers.push({
+          name,
+          weight: rule.weight,
+          lineType,
+          dashes: standard.lineTypes[lineType] ?? [],
+          colour: rule.colour,
+          isFill: 'pattern' in rule,
+        }) - 1;
       byName.set(name, index);
     }
     return index;
@@ -69,7 +82,13 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
     if (layer === undefined) {
       const className = model.elements[element]?.class ?? '';
       const material = elementMaterial.get(element) ?? '';
-      const rule = standard.lines.find((r) => fitsWhole(r.role, ROLES[role]!) && (r.joint === undefined || r.joint === joint) && fitsWhole(r.class, className) && fitsWord(r.material, material))!;
+      const rule = standard.lines.find(
+        (r) =>
+          fitsWhole(r.role, ROLES[role]!) &&
+          (r.joint === undefined || r.joint === joint) &&
+          fitsWhole(r.class, className) &&
+          fitsWord(r.material, material),
+      )!;
       memory.set(key, (layer = layerFor(rule, className, material)));
     }
     return layer;
@@ -78,8 +97,15 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
     if (region.use === 'air') return null;
     const material = model.materials[region.material]?.name ?? '';
     const className = model.elements[region.elements[0]!]?.class ?? '';
-    const rule = standard.fills.find((r) => fitsWhole(r.use, region.use) && fitsWhole(r.class, className) && fitsWord(r.material, material))!;
-    return { layer: layerFor(rule, className, material), pattern: rule.pattern, lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]!, wash: rule.wash !== false && region.use === 'matter' };
+    const rule = standard.fills.find(
+      (r) => fitsWhole(r.use, region.use) && fitsWhole(r.class, className) && fitsWord(r.material, material),
+    )!;
+    return {
+      layer: layerFor(rule, className, material),
+      pattern: rule.pattern,
+      lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]!,
+      wash: rule.wash !== false && region.use === 'matter',
+    };
   });
   return { drawing, scale, layers, lineLayer, fills, standard };
 }

@@ -11,12 +11,14 @@ export type Face = readonly Ring[];
 export function ringArea(ring: Ring): number {
   let twice = 0;
   const n = ring.length;
-  const x = ring[0] ?? 0, y = ring[1] ?? 0;
+  const x = ring[0] ?? 0,
+    y = ring[1] ?? 0;
   for (let i = 0, j = n - 2; i < n; j = i, i += 2) twice += (ring[j]! - x) * (ring[i + 1]! - y) - (ring[i]! - x) * (ring[j + 1]! - y);
   return twice / 2;
 }
 
-export const faceArea = (face: Face): number => face.reduce((sum, ring, k) => sum + (k ? -Math.abs(ringArea(ring)) : Math.abs(ringArea(ring))), 0);
+export const faceArea = (face: Face): number =>
+  face.reduce((sum, ring, k) => sum + (k ? -Math.abs(ringArea(ring)) : Math.abs(ringArea(ring))), 0);
 
 /** Smallest and largest corner of rings: [u0, v0, u1, v1]. */
 export function ringBounds(rings: readonly Ring[]): [number, number, number, number] {
@@ -35,7 +37,8 @@ export function ringBounds(rings: readonly Ring[]): [number, number, number, num
 export function ringContains(ring: Ring, u: number, v: number): boolean {
   let inside = false;
   for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-    const vi = ring[i + 1]!, vj = ring[j + 1]!;
+    const vi = ring[i + 1]!,
+      vj = ring[j + 1]!;
     if (vi > v !== vj > v && u < ((ring[j]! - ring[i]!) * (v - vi)) / (vj - vi) + ring[i]!) inside = !inside;
   }
   return inside;

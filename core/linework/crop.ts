@@ -5,9 +5,18 @@ import { linePoints, type Drawing } from './drawing';
 
 /** Cuts a drawing off at the limits of its sight: lines end there, cut faces are closed along them. No limit, no change. */
 export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawing {
-  const u0 = limits?.left ?? -Infinity, u1 = limits?.right ?? Infinity, v0 = limits?.bottom ?? -Infinity, v1 = limits?.top ?? Infinity;
+  const u0 = limits?.left ?? -Infinity,
+    u1 = limits?.right ?? Infinity,
+    v0 = limits?.bottom ?? -Infinity,
+    v1 = limits?.top ?? Infinity;
   if (u0 === -Infinity && u1 === Infinity && v0 === -Infinity && v1 === Infinity) return drawing;
-  const points: number[] = [], start = [0], role: number[] = [], joint: number[] = [], element: number[] = [], arcOf: number[] = [], arcs: number[] = [];
+  const points: number[] = [],
+    start = [0],
+    role: number[] = [],
+    joint: number[] = [],
+    element: number[] = [],
+    arcOf: number[] = [],
+    arcs: number[] = [];
   const put = (l: number, flat: ArrayLike<number>, arc = -1) => {
     for (let i = 0; i < flat.length; i++) points.push(flat[i]!);
     start.push(points.length / 2);
@@ -36,8 +45,20 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
     if (run.length) put(l, run);
   }
   const [a, b, c, d] = drawing.points.length ? ringBounds([drawing.points]) : [0, 0, 0, 0];
-  const window = Float64Array.from([Math.max(u0, a - 1e3), Math.max(v0, b - 1e3), Math.min(u1, c + 1e3), Math.max(v0, b - 1e3), Math.min(u1, c + 1e3), Math.min(v1, d + 1e3), Math.max(u0, a - 1e3), Math.min(v1, d + 1e3)]);
-  const regions: Region[] = window[2]! > window[0]! && window[5]! > window[1]! ? drawing.regions.flatMap((r) => intersection(r.face, [window]).map((face) => ({ ...r, face }))) : [];
+  const window = Float64Array.from([
+    Math.max(u0, a - 1e3),
+    Math.max(v0, b - 1e3),
+    Math.min(u1, c + 1e3),
+    Math.max(v0, b - 1e3),
+    Math.min(u1, c + 1e3),
+    Math.min(v1, d + 1e3),
+    Math.max(u0, a - 1e3),
+    Math.min(v1, d + 1e3),
+  ]);
+  const regions: Region[] =
+    window[2]! > window[0]! && window[5]! > window[1]!
+      ? drawing.regions.flatMap((r) => intersection(r.face, [window]).map((face) => ({ ...r, face })))
+      : [];
   return {
     ...drawing,
     points: Float64Array.from(points),
@@ -52,9 +73,16 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
 
   /** Liang and Barsky, A new concept and method for line clipping, 1984. */
   function clip(x: number, y: number, xx: number, yy: number): [number, number, number, number] | null {
-    let from = 0, to = 1;
-    const dx = xx - x, dy = yy - y;
-    for (const [p, q] of [[-dx, x - u0], [dx, u1 - x], [-dy, y - v0], [dy, v1 - y]] as const) {
+    let from = 0,
+      to = 1;
+    const dx = xx - x,
+      dy = yy - y;
+    for (const [p, q] of [
+      [-dx, x - u0],
+      [dx, u1 - x],
+      [-dy, y - v0],
+      [dy, v1 - y],
+    ] as const) {
       if (p === 0) {
         if (q < 0) return null;
       } else if (p < 0) from = Math.max(from, q / p);

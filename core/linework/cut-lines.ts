@@ -35,13 +35,22 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments): void {
       if (stretch) stretches.push(stretch);
     }
     stretches.sort((a, b) => a[0] - b[0]);
-    const u0 = flat[s * 4]!, v0 = flat[s * 4 + 1]!, du = flat[s * 4 + 2]! - u0, dv = flat[s * 4 + 3]! - v0;
+    const u0 = flat[s * 4]!,
+      v0 = flat[s * 4 + 1]!,
+      du = flat[s * 4 + 2]! - u0,
+      dv = flat[s * 4 + 3]! - v0;
     const region = faces.regions[regionOf[s]!]!;
     const emit = (from: number, to: number, joint: boolean) => {
       if ((to - from) * Math.hypot(du, dv) < 1e-6) return;
       const a: [number, number] = [u0 + from * du, v0 + from * dv];
       const b: [number, number] = to === 1 ? [flat[s * 4 + 2]!, flat[s * 4 + 3]!] : [u0 + to * du, v0 + to * dv];
-      into.add(...a, ...b, cut, region.elements.length === 1 ? region.elements[0]! : find((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, region.elements[0] ?? 0), joint);
+      into.add(
+        ...a,
+        ...b,
+        cut,
+        region.elements.length === 1 ? region.elements[0]! : find((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, region.elements[0] ?? 0),
+        joint,
+      );
     };
     let t = 0;
     for (const [from, to] of stretches) {
@@ -54,7 +63,8 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments): void {
   for (const { part, points } of faces.open) {
     const element = model.partElement[part]!;
     const role = model.elements[element]!.use === 'terrain' ? roleIndex('ground') : cut;
-    for (let i = 0; i + 3 < points.length; i += 2) into.add(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!, role, element, false);
+    for (let i = 0; i + 3 < points.length; i += 2)
+      into.add(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!, role, element, false);
   }
 }
 
@@ -80,7 +90,8 @@ function elementFinder(model: Model, faces: CutFaces): (u: number, v: number, ot
     let best = otherwise;
     let least = reach;
     for (const k of index.search(u - reach, v - reach, u + reach, v + reach)) {
-      const du = sides[k * 4 + 2]! - sides[k * 4]!, dv = sides[k * 4 + 3]! - sides[k * 4 + 1]!;
+      const du = sides[k * 4 + 2]! - sides[k * 4]!,
+        dv = sides[k * 4 + 3]! - sides[k * 4 + 1]!;
       const d = Math.abs(du * (v - sides[k * 4 + 1]!) - dv * (u - sides[k * 4]!)) / Math.hypot(du, dv);
       if (d < least || (d === least && owner[k]! < best)) {
         least = d;

@@ -34,11 +34,12 @@ export interface Drawing {
   };
 }
 
-export const lineCount = (drawing: Drawing): number => drawing.lineRole.length;
-
 /** Smallest and largest u, v of all lines and regions: [u0, v0, u1, v1]; all zero for an empty drawing. */
 export function drawingBounds(drawing: Drawing): [number, number, number, number] {
-  let u0 = Infinity, v0 = Infinity, u1 = -Infinity, v1 = -Infinity;
+  let u0 = Infinity,
+    v0 = Infinity,
+    u1 = -Infinity,
+    v1 = -Infinity;
   const take = (u: number, v: number) => {
     if (u < u0) u0 = u;
     if (u > u1) u1 = u;
@@ -51,10 +52,12 @@ export function drawingBounds(drawing: Drawing): [number, number, number, number
     if (a >= 0) {
       const [cu, cv, r, start, end] = arcAt(drawing, a);
       // the quadrant points that the arc passes
-      for (let q = Math.ceil(start / (Math.PI / 2)); q * (Math.PI / 2) <= end; q++) take(cu + r * Math.cos((q * Math.PI) / 2), cv + r * Math.sin((q * Math.PI) / 2));
+      for (let q = Math.ceil(start / (Math.PI / 2)); q * (Math.PI / 2) <= end; q++)
+        take(cu + r * Math.cos((q * Math.PI) / 2), cv + r * Math.sin((q * Math.PI) / 2));
     }
   }
-  for (const region of drawing.regions) for (const ring of region.face) for (let i = 0; i < ring.length; i += 2) take(ring[i]!, ring[i + 1]!);
+  for (const region of drawing.regions)
+    for (const ring of region.face) for (let i = 0; i < ring.length; i += 2) take(ring[i]!, ring[i + 1]!);
   return u0 <= u1 ? [u0, v0, u1, v1] : [0, 0, 0, 0];
 }
 

@@ -19,7 +19,7 @@ export function fitArcs(points: Float64Array): Stretch[] {
   const n = points.length / 2;
   const out: Stretch[] = [];
   let straight = 0;
-  for (let i = 0; i + CHORDS < n; ) {
+  for (let i = 0; i + CHORDS < n;) {
     const to = arcEnd(points, i, n);
     if (to < 0) {
       i++;
@@ -55,19 +55,27 @@ const distance = (p: Float64Array, a: number, b: number): number => Math.hypot(p
 
 /** Turn at point i + 1 between the chords before and after it; positive to the left. */
 function turn(p: Float64Array, i: number): number {
-  const au = p[i * 2 + 2]! - p[i * 2]!, av = p[i * 2 + 3]! - p[i * 2 + 1]!;
-  const bu = p[i * 2 + 4]! - p[i * 2 + 2]!, bv = p[i * 2 + 5]! - p[i * 2 + 3]!;
+  const au = p[i * 2 + 2]! - p[i * 2]!,
+    av = p[i * 2 + 3]! - p[i * 2 + 1]!;
+  const bu = p[i * 2 + 4]! - p[i * 2 + 2]!,
+    bv = p[i * 2 + 5]! - p[i * 2 + 3]!;
   return Math.atan2(au * bv - av * bu, au * bu + av * bv);
 }
 
 /** Circle through three points: centre and radius. */
 function centre(p: Float64Array, i: number, j: number, k: number): [number, number, number] | null {
-  const x = p[i * 2]!, y = p[i * 2 + 1]!;
-  const bu = p[j * 2]! - x, bv = p[j * 2 + 1]! - y, cu = p[k * 2]! - x, cv = p[k * 2 + 1]! - y;
+  const x = p[i * 2]!,
+    y = p[i * 2 + 1]!;
+  const bu = p[j * 2]! - x,
+    bv = p[j * 2 + 1]! - y,
+    cu = p[k * 2]! - x,
+    cv = p[k * 2 + 1]! - y;
   const d = 2 * (bu * cv - bv * cu);
   if (Math.abs(d) < 1e-14) return null;
-  const b2 = bu * bu + bv * bv, c2 = cu * cu + cv * cv;
-  const u = (cv * b2 - bv * c2) / d, v = (bu * c2 - cu * b2) / d;
+  const b2 = bu * bu + bv * bv,
+    c2 = cu * cu + cv * cv;
+  const u = (cv * b2 - bv * c2) / d,
+    v = (bu * c2 - cu * b2) / d;
   const r = Math.hypot(u, v);
   return r < 1000 ? [x + u, y + v, r] : null;
 }

@@ -24,7 +24,11 @@ export function joinLines(list: SegmentList): JoinedLines {
   const order = kinds(list);
   const points: number[] = [];
   const lineStart = [0];
-  const role: number[] = [], joint: number[] = [], element: number[] = [], arcIndex: number[] = [], arcs: number[] = [];
+  const role: number[] = [],
+    joint: number[] = [],
+    element: number[] = [],
+    arcIndex: number[] = [],
+    arcs: number[] = [];
   const used = new Uint8Array(count);
   const head = new Map<number, number[]>();
 
@@ -44,7 +48,7 @@ export function joinLines(list: SegmentList): JoinedLines {
     }
   };
 
-  for (let first = 0; first < count; ) {
+  for (let first = 0; first < count;) {
     let last = first;
     head.clear();
     const kind = order[first]!;
@@ -62,7 +66,8 @@ export function joinLines(list: SegmentList): JoinedLines {
       for (let k = first; k < last; k++) {
         const s = order[k]!;
         if (used[s] || node[s * 2] === node[s * 2 + 1]) continue;
-        const a = node[s * 2]!, b = node[s * 2 + 1]!;
+        const a = node[s * 2]!,
+          b = node[s * 2 + 1]!;
         if (onlyEnds) {
           if (head.get(a)!.length !== 2) write(walk(s, a), s);
           else if (head.get(b)!.length !== 2) write(walk(s, b), s);
@@ -105,9 +110,12 @@ function nodes({ count, ends }: SegmentList): { node: Uint32Array; places: numbe
   const table = new Map<number, number[]>();
   const key = (i: number, j: number) => i * 67108859 + j;
   for (let p = 0; p < count * 2; p++) {
-    const u = ends[p * 2]!, v = ends[p * 2 + 1]!;
-    const i = Math.floor(u / cell), j = Math.floor(v / cell);
-    const fu = u / cell - i, fv = v / cell - j;
+    const u = ends[p * 2]!,
+      v = ends[p * 2 + 1]!;
+    const i = Math.floor(u / cell),
+      j = Math.floor(v / cell);
+    const fu = u / cell - i,
+      fv = v / cell - j;
     let found = -1;
     for (let a = fu < 0.125 ? -1 : 0; a <= (fu > 0.875 ? 1 : 0) && found < 0; a++)
       for (let b = fv < 0.125 ? -1 : 0; b <= (fv > 0.875 ? 1 : 0) && found < 0; b++)
@@ -149,10 +157,12 @@ function straighten(chain: readonly number[], places: readonly number[]): Float6
 }
 
 function isStraight(places: readonly number[], a: number, b: number, c: number): boolean {
-  const du = places[c * 2]! - places[a * 2]!, dv = places[c * 2 + 1]! - places[a * 2 + 1]!;
+  const du = places[c * 2]! - places[a * 2]!,
+    dv = places[c * 2 + 1]! - places[a * 2 + 1]!;
   const l = Math.hypot(du, dv);
   if (l < 1e-9) return false;
-  const pu = places[b * 2]! - places[a * 2]!, pv = places[b * 2 + 1]! - places[a * 2 + 1]!;
+  const pu = places[b * 2]! - places[a * 2]!,
+    pv = places[b * 2 + 1]! - places[a * 2 + 1]!;
   const along = (pu * du + pv * dv) / l;
   return along > 0 && along < l && Math.abs(pu * dv - pv * du) / l < 1e-5;
 }

@@ -25,12 +25,23 @@ export function removeDoubles(list: SegmentList): SegmentList {
       if (stretch) gaps.push(stretch);
     }
     gaps.sort((a, b) => a[0] - b[0]);
-    const u0 = ends[s * 4]!, v0 = ends[s * 4 + 1]!, du = ends[s * 4 + 2]! - u0, dv = ends[s * 4 + 3]! - v0;
+    const u0 = ends[s * 4]!,
+      v0 = ends[s * 4 + 1]!,
+      du = ends[s * 4 + 2]! - u0,
+      dv = ends[s * 4 + 3]! - v0;
     let t = 0;
     for (let k = 0; k <= gaps.length; k++) {
       const until = k < gaps.length ? gaps[k]![0] : 1;
       if ((until - t) * lengths[s]! > (k === 0 && gaps.length === 0 ? 0 : SPECK / 2))
-        out.add(u0 + t * du, v0 + t * dv, until === 1 ? ends[s * 4 + 2]! : u0 + until * du, until === 1 ? ends[s * 4 + 3]! : v0 + until * dv, role >> 1, tags[s * 2 + 1]!, (role & 1) === 1);
+        out.add(
+          u0 + t * du,
+          v0 + t * dv,
+          until === 1 ? ends[s * 4 + 2]! : u0 + until * du,
+          until === 1 ? ends[s * 4 + 3]! : v0 + until * dv,
+          role >> 1,
+          tags[s * 2 + 1]!,
+          (role & 1) === 1,
+        );
       if (k < gaps.length) t = Math.max(t, gaps[k]![1]);
     }
   }

@@ -18,10 +18,15 @@ export class SegmentGrid {
     this.ends = ends;
     this.pad = pad;
     const count = ends.length / 4;
-    let u0 = Infinity, v0 = Infinity, u1 = -Infinity, v1 = -Infinity;
+    let u0 = Infinity,
+      v0 = Infinity,
+      u1 = -Infinity,
+      v1 = -Infinity;
     for (let i = 0; i < ends.length; i += 2) {
-      u0 = Math.min(u0, ends[i]!); u1 = Math.max(u1, ends[i]!);
-      v0 = Math.min(v0, ends[i + 1]!); v1 = Math.max(v1, ends[i + 1]!);
+      u0 = Math.min(u0, ends[i]!);
+      u1 = Math.max(u1, ends[i]!);
+      v0 = Math.min(v0, ends[i + 1]!);
+      v1 = Math.max(v1, ends[i + 1]!);
     }
     if (!count) [u0, v0, u1, v1] = [0, 0, 1, 1];
     const across = Math.min(1024, Math.max(4, Math.ceil(Math.sqrt(count) * 1.5)));
@@ -32,26 +37,40 @@ export class SegmentGrid {
     this.rows = Math.floor((v1 - v0 + 2 * pad) / this.size) + 1;
     this.start = new Uint32Array(this.columns * this.rows + 1);
     this.stamp = new Int32Array(count).fill(-1);
-    for (let s = 0; s < count; s++) this.cells(s, (cell) => { this.start[cell + 1]!++; });
+    for (let s = 0; s < count; s++)
+      this.cells(s, (cell) => {
+        this.start[cell + 1]!++;
+      });
     for (let k = 0; k < this.columns * this.rows; k++) this.start[k + 1]! += this.start[k]!;
     this.items = new Uint32Array(this.start[this.columns * this.rows]!);
     const cursor = this.start.slice();
-    for (let s = 0; s < count; s++) this.cells(s, (cell) => { this.items[cursor[cell]!++] = s; });
+    for (let s = 0; s < count; s++)
+      this.cells(s, (cell) => {
+        this.items[cursor[cell]!++] = s;
+      });
   }
 
   /** Visits each cell that the segment, widened by the pad, passes: column by column along its longer axis. */
   private cells(s: number, visit: (cell: number) => void): void {
     const { ends, size, pad } = this;
-    const a = ends[s * 4]! - this.u0, b = ends[s * 4 + 1]! - this.v0, c = ends[s * 4 + 2]! - this.u0, d = ends[s * 4 + 3]! - this.v0;
+    const a = ends[s * 4]! - this.u0,
+      b = ends[s * 4 + 1]! - this.v0,
+      c = ends[s * 4 + 2]! - this.u0,
+      d = ends[s * 4 + 3]! - this.v0;
     const level = Math.abs(c - a) >= Math.abs(d - b);
     const [p0, q0, p1, q1] = level ? (a < c ? [a, b, c, d] : [c, d, a, b]) : b < d ? [b, a, d, c] : [d, c, b, a];
     const slope = p1 > p0 ? (q1 - q0) / (p1 - p0) : 0;
-    const pMax = level ? this.columns - 1 : this.rows - 1, qMax = level ? this.rows - 1 : this.columns - 1;
-    const i0 = Math.max(0, Math.floor((p0 - pad) / size)), i1 = Math.min(pMax, Math.floor((p1 + pad) / size));
+    const pMax = level ? this.columns - 1 : this.rows - 1,
+      qMax = level ? this.rows - 1 : this.columns - 1;
+    const i0 = Math.max(0, Math.floor((p0 - pad) / size)),
+      i1 = Math.min(pMax, Math.floor((p1 + pad) / size));
     for (let i = i0; i <= i1; i++) {
-      const lo = Math.min(Math.max(i * size - pad, p0), p1), hi = Math.min(Math.max((i + 1) * size + pad, p0), p1);
-      const x = q0 + (lo - p0) * slope, y = q0 + (hi - p0) * slope;
-      const j0 = Math.max(0, Math.floor((Math.min(x, y) - pad) / size)), j1 = Math.min(qMax, Math.floor((Math.max(x, y) + pad) / size));
+      const lo = Math.min(Math.max(i * size - pad, p0), p1),
+        hi = Math.min(Math.max((i + 1) * size + pad, p0), p1);
+      const x = q0 + (lo - p0) * slope,
+        y = q0 + (hi - p0) * slope;
+      const j0 = Math.max(0, Math.floor((Math.min(x, y) - pad) / size)),
+        j1 = Math.min(qMax, Math.floor((Math.max(x, y) + pad) / size));
       for (let j = j0; j <= j1; j++) visit(level ? j * this.columns + i : i * this.columns + j);
     }
   }
@@ -76,15 +95,23 @@ export class SegmentGrid {
  * The two must stay within `tolerance` of each other at both ends of the stretch.
  */
 export function overlap(ends: Float64Array, s: number, o: number, tolerance: number): [number, number] | null {
-  const u0 = ends[s * 4]!, v0 = ends[s * 4 + 1]!;
-  const du = ends[s * 4 + 2]! - u0, dv = ends[s * 4 + 3]! - v0;
+  const u0 = ends[s * 4]!,
+    v0 = ends[s * 4 + 1]!;
+  const du = ends[s * 4 + 2]! - u0,
+    dv = ends[s * 4 + 3]! - v0;
   const square = du * du + dv * dv;
   const length = Math.sqrt(square);
-  const au = ends[o * 4]! - u0, av = ends[o * 4 + 1]! - v0, bu = ends[o * 4 + 2]! - u0, bv = ends[o * 4 + 3]! - v0;
-  const ta = (au * du + av * dv) / square, tb = (bu * du + bv * dv) / square;
-  const lo = Math.max(0, Math.min(ta, tb)), hi = Math.min(1, Math.max(ta, tb));
+  const au = ends[o * 4]! - u0,
+    av = ends[o * 4 + 1]! - v0,
+    bu = ends[o * 4 + 2]! - u0,
+    bv = ends[o * 4 + 3]! - v0;
+  const ta = (au * du + av * dv) / square,
+    tb = (bu * du + bv * dv) / square;
+  const lo = Math.max(0, Math.min(ta, tb)),
+    hi = Math.min(1, Math.max(ta, tb));
   if ((hi - lo) * length <= tolerance) return null;
-  const da = (du * av - dv * au) / length, db = (du * bv - dv * bu) / length;
+  const da = (du * av - dv * au) / length,
+    db = (du * bv - dv * bu) / length;
   // distance at a stretch end, linear along o
   const at = (t: number) => da + ((db - da) * (t - ta)) / (tb - ta);
   if (Math.abs(at(lo)) > tolerance || Math.abs(at(hi)) > tolerance) return null;

@@ -17,23 +17,44 @@ const ASIDE = 2e-4;
  * Gives pieces of edges their roles: an outline where the depth jumps across it, else an edge. The jump is asked at the
  * middle of a piece, exactly, on both sides. In an elevation the outline of the terrain is the ground line.
  */
-export function visibleLines(model: Model, scene: Scene, edges: CandidateEdges, pieces: Pieces, occluders: Occluders, tiles: TileIndex, isElevation: boolean, into: Segments): void {
+export function visibleLines(
+  model: Model,
+  scene: Scene,
+  edges: CandidateEdges,
+  pieces: Pieces,
+  occluders: Occluders,
+  tiles: TileIndex,
+  isElevation: boolean,
+  into: Segments,
+): void {
   const { ends } = pieces;
-  const ground = roleIndex('ground'), outline = roleIndex('outline'), edge = roleIndex('edge'), hidden = roleIndex('hidden');
+  const ground = roleIndex('ground'),
+    outline = roleIndex('outline'),
+    edge = roleIndex('edge'),
+    hidden = roleIndex('hidden');
   for (let p = 0; p < pieces.count; p++) {
     const c = pieces.candidate[p]!;
     const at = p * 6;
-    const u0 = ends[at]!, v0 = ends[at + 1]!, u1 = ends[at + 3]!, v1 = ends[at + 4]!;
+    const u0 = ends[at]!,
+      v0 = ends[at + 1]!,
+      u1 = ends[at + 3]!,
+      v1 = ends[at + 4]!;
     const element = scene.partElement[scene.trianglePart[scene.edgeFaces[edges.edge[c]! * 2]!]!]!;
     let role = hidden;
-    if (!pieces.hidden[p]) role = edges.kind[c] !== Candidate.crease && jumps(u0, v0, (ends[at + 2]! + ends[at + 5]!) / 2, u1, v1) ? outline : edge;
+    if (!pieces.hidden[p])
+      role = edges.kind[c] !== Candidate.crease && jumps(u0, v0, (ends[at + 2]! + ends[at + 5]!) / 2, u1, v1) ? outline : edge;
     if (isElevation && role === outline && model.elements[element]!.use === 'terrain') role = ground;
     into.add(u0, v0, u1, v1, role, element, false);
   }
 
   function jumps(u0: number, v0: number, w: number, u1: number, v1: number): boolean {
-    const du = u1 - u0, dv = v1 - v0, l = Math.hypot(du, dv);
-    const mu = (u0 + u1) / 2, mv = (v0 + v1) / 2, su = (-dv / l) * ASIDE, sv = (du / l) * ASIDE;
+    const du = u1 - u0,
+      dv = v1 - v0,
+      l = Math.hypot(du, dv);
+    const mu = (u0 + u1) / 2,
+      mv = (v0 + v1) / 2,
+      su = (-dv / l) * ASIDE,
+      sv = (du / l) * ASIDE;
     return depthAt(occluders, tiles, mu + su, mv + sv) > w + JUMP || depthAt(occluders, tiles, mu - su, mv - sv) > w + JUMP;
   }
 }

@@ -82,6 +82,3 @@ export interface Model {
   readonly partColour: Uint8Array;
   readonly notes: readonly Note[];
 }
-
-/** Number of triangles of a model. */
-export const triangleCount = (model: Model): number => model.triangles.length / 3;

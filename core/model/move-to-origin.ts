@@ -7,9 +7,11 @@ const NEAR = 1000;
 /** Moves a model that lies far from zero (map coordinates) near it; the move is kept as the model's origin, in whole metres. */
 export function moveToOrigin(builder: ModelBuilder): void {
   const data = builder.positions.reserve(0);
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  const low = [Infinity, Infinity, Infinity],
+    high = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < builder.positions.length; i++) {
-    const k = i % 3, x = data[i]!;
+    const k = i % 3,
+      x = data[i]!;
     if (x < low[k]!) low[k] = x;
     if (x > high[k]!) high[k] = x;
   }

@@ -42,7 +42,9 @@ export class Materials {
     for (const id of index.all('IFCMATERIALDEFINITIONREPRESENTATION')) {
       const r = index.get(id);
       const material = r?.args[3];
-      if (r && isRef(material)) for (const rep of refs(r.args[2])) for (const item of refs(index.get(rep)?.args[3])) this.styleOfMaterial.set(material.ref, this.styles(index.get(item)));
+      if (r && isRef(material))
+        for (const rep of refs(r.args[2]))
+          for (const item of refs(index.get(rep)?.args[3])) this.styleOfMaterial.set(material.ref, this.styles(index.get(item)));
     }
     for (const id of index.all('IFCSHAPEASPECT')) {
       const r = index.get(id);
@@ -57,7 +59,9 @@ export class Materials {
 
   /** Numbers of the surface styles of a styled item; IFC2X3 wraps them once more. */
   private styles(item: StepRecord | null): number[] {
-    return refs(item?.args[1]).flatMap((id) => (this.index.typeNameOf(id) === 'IFCPRESENTATIONSTYLEASSIGNMENT' ? refs(this.index.get(id)?.args[0]) : [id]));
+    return refs(item?.args[1]).flatMap((id) =>
+      this.index.typeNameOf(id) === 'IFCPRESENTATIONSTYLEASSIGNMENT' ? refs(this.index.get(id)?.args[0]) : [id],
+    );
   }
 
   typeName(product: number): string {
@@ -100,7 +104,9 @@ export class Materials {
     const set = this.index.follow(usage.args[0]);
     const layers = refs(set?.args[0]).map((id) => this.index.get(id));
     if (!set || layers.length < 2) return null;
-    const axis: Vec3 = { AXIS1: [1, 0, 0] as Vec3, AXIS2: [0, 1, 0] as Vec3, AXIS3: [0, 0, 1] as Vec3 }[enumeration(usage.args[1])] ?? [0, 1, 0];
+    const axis: Vec3 = { AXIS1: [1, 0, 0] as Vec3, AXIS2: [0, 1, 0] as Vec3, AXIS3: [0, 0, 1] as Vec3 }[enumeration(usage.args[1])] ?? [
+      0, 1, 0,
+    ];
     const normal = unit(transformDirection(placement, axis));
     const sense = enumeration(usage.args[2]) === 'NEGATIVE' ? -1 : 1;
     const at = dot(normal, [placement[12]!, placement[13]!, placement[14]!]) * this.metres;
@@ -151,7 +157,8 @@ export class Materials {
 
   private sharesStyle(material: number, styles: readonly number[]): boolean {
     const name = this.table[material]?.name;
-    for (const [id, own] of this.styleOfMaterial) if (text(this.index.get(id)?.args[0]) === name && own.some((s) => styles.includes(s))) return true;
+    for (const [id, own] of this.styleOfMaterial)
+      if (text(this.index.get(id)?.args[0]) === name && own.some((s) => styles.includes(s))) return true;
     return false;
   }
 
@@ -165,14 +172,22 @@ export class Materials {
         return r && isRef(m) ? [{ name: text(r.args[name]), material: this.row(m.ref) }] : [];
       });
     switch (definition.type) {
-      case 'IFCMATERIAL': return [{ name: '', material: this.row(definition.id) }];
-      case 'IFCMATERIALLIST': return refs(definition.args[0]).map((id) => ({ name: '', material: this.row(id) }));
-      case 'IFCMATERIALCONSTITUENTSET': return inner(refs(definition.args[2]), 2, 0);
-      case 'IFCMATERIALPROFILESET': return inner(refs(definition.args[2]), 2, 0);
-      case 'IFCMATERIALLAYERSET': return inner(refs(definition.args[0]), 0, 3).slice(0, 1);
-      case 'IFCMATERIALLAYERSETUSAGE': case 'IFCMATERIALPROFILESETUSAGE': case 'IFCMATERIALPROFILESETUSAGETAPERING':
+      case 'IFCMATERIAL':
+        return [{ name: '', material: this.row(definition.id) }];
+      case 'IFCMATERIALLIST':
+        return refs(definition.args[0]).map((id) => ({ name: '', material: this.row(id) }));
+      case 'IFCMATERIALCONSTITUENTSET':
+        return inner(refs(definition.args[2]), 2, 0);
+      case 'IFCMATERIALPROFILESET':
+        return inner(refs(definition.args[2]), 2, 0);
+      case 'IFCMATERIALLAYERSET':
+        return inner(refs(definition.args[0]), 0, 3).slice(0, 1);
+      case 'IFCMATERIALLAYERSETUSAGE':
+      case 'IFCMATERIALPROFILESETUSAGE':
+      case 'IFCMATERIALPROFILESETUSAGETAPERING':
         return this.pieces(index.follow(definition.args[0]), depth + 1);
-      default: return [];
+      default:
+        return [];
     }
   }
 }

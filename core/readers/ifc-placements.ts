@@ -11,10 +11,12 @@ export function number(value: StepValue | undefined): number | null {
 }
 
 export const text = (value: StepValue | undefined): string => (typeof value === 'string' ? value : '');
-export const enumeration = (value: StepValue | undefined): string => (typeof value === 'object' && value !== null && 'enum' in value ? value.enum.toUpperCase() : '');
+export const enumeration = (value: StepValue | undefined): string =>
+  typeof value === 'object' && value !== null && 'enum' in value ? value.enum.toUpperCase() : '';
 export const list = (value: StepValue | undefined): StepValue[] => (Array.isArray(value) ? value : []);
 /** Numbers of the records that a list or a single reference points to. */
-export const refs = (value: StepValue | undefined): number[] => (isRef(value) ? [value.ref] : list(value).flatMap((v) => (isRef(v) ? [v.ref] : [])));
+export const refs = (value: StepValue | undefined): number[] =>
+  isRef(value) ? [value.ref] : list(value).flatMap((v) => (isRef(v) ? [v.ref] : []));
 
 /** The numbers of a point or direction record, filled up to three. */
 export function triple(record: StepRecord | null, fallback: Vec3): Vec3 {

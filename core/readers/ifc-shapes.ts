@@ -51,7 +51,15 @@ export interface BuiltShapes {
  * and placed in double precision. When the library halts, the products are built one by one and the guilty are named.
  * @throws Fault library-failed, file-unreadable
  */
-export async function buildShapes(bytes: Uint8Array, index: StepIndex, metres: number, products: readonly number[], bodyOf: ReadonlyMap<number, ReadonlySet<number> | null>, openLibrary: OpenLibrary, progress?: (share: number) => void): Promise<BuiltShapes> {
+export async function buildShapes(
+  bytes: Uint8Array,
+  index: StepIndex,
+  metres: number,
+  products: readonly number[],
+  bodyOf: ReadonlyMap<number, ReadonlySet<number> | null>,
+  openLibrary: OpenLibrary,
+  progress?: (share: number) => void,
+): Promise<BuiltShapes> {
   let library = await openLibrary();
   let model = open(library, bytes);
   const shapes = new Map<number, Shape[]>();
@@ -62,10 +70,14 @@ export async function buildShapes(bytes: Uint8Array, index: StepIndex, metres: n
   };
   const names = new Map<string, string>();
   try {
-    library.StreamAllMeshes(model, (mesh, i, total) => {
-      take(mesh);
-      if (progress && (i & 63) === 0) progress(i / Math.max(1, total));
-    }, false);
+    library.StreamAllMeshes(
+      model,
+      (mesh, i, total) => {
+        take(mesh);
+        if (progress && (i & 63) === 0) progress(i / Math.max(1, total));
+      },
+      false,
+    );
   } catch (error) {
     if (error instanceof Fault) throw error;
     shapes.clear();
@@ -113,7 +125,7 @@ export async function buildShapes(bytes: Uint8Array, index: StepIndex, metres: n
 }
 
 function open(library: IfcLibrary, bytes: Uint8Array): number {
-  let model = -1;
+  let model: number;
   try {
     model = library.OpenModel(bytes, SETTINGS);
   } catch {
@@ -143,7 +155,9 @@ function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: num
     const n = raw.length / 6;
     const positions = new Float64Array(n * 3);
     for (let i = 0; i < n; i++) {
-      const x = raw[i * 6]!, y = raw[i * 6 + 1]!, z = raw[i * 6 + 2]!;
+      const x = raw[i * 6]!,
+        y = raw[i * 6 + 1]!,
+        z = raw[i * 6 + 2]!;
       // the library turns Z up into Y up: (x, z, -y); turned back here
       positions[i * 3] = (m[0]! * x + m[4]! * y + m[8]! * z + m[12]!) * metres;
       positions[i * 3 + 1] = -(m[2]! * x + m[6]! * y + m[10]! * z + m[14]!) * metres;
@@ -159,5 +173,11 @@ function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: num
 /** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition, even one that is missing. */
 export function isProduct(index: StepIndex, id: number): boolean {
   const args = index.get(id)?.args;
-  return !!args && args.length >= 7 && typeof args[0] === 'string' && isRef(args[6]) && (index.typeNameOf(args[6].ref).startsWith('IFCPRODUCT') || !index.has(args[6].ref));
+  return (
+    !!args &&
+    args.length >= 7 &&
+    typeof args[0] === 'string' &&
+    isRef(args[6]) &&
+    (index.typeNameOf(args[6].ref).startsWith('IFCPRODUCT') || !index.has(args[6].ref))
+  );
 }

@@ -5,7 +5,21 @@ import type { GridLine, Storey } from '../model/model';
 import { enumeration, list, number, refs, text, triple, type Placements } from './ifc-placements';
 import { isRef, type StepIndex, type StepRecord } from './step-index';
 
-const PREFIXES: Readonly<Record<string, number>> = { EXA: 1e18, PETA: 1e15, TERA: 1e12, GIGA: 1e9, MEGA: 1e6, KILO: 1e3, HECTO: 100, DECA: 10, DECI: 0.1, CENTI: 0.01, MILLI: 1e-3, MICRO: 1e-6, NANO: 1e-9 };
+const PREFIXES: Readonly<Record<string, number>> = {
+  EXA: 1e18,
+  PETA: 1e15,
+  TERA: 1e12,
+  GIGA: 1e9,
+  MEGA: 1e6,
+  KILO: 1e3,
+  HECTO: 100,
+  DECA: 10,
+  DECI: 0.1,
+  CENTI: 0.01,
+  MILLI: 1e-3,
+  MICRO: 1e-6,
+  NANO: 1e-9,
+};
 
 /** Metres in one unit of length of the file (IfcUnitAssignment of the project), or null with a note when it says none. */
 export function lengthUnit(index: StepIndex, notes: Note[]): number | null {
@@ -80,7 +94,12 @@ function axisEnds(index: StepIndex, curve: StepRecord | null): [Vec3, Vec3] | nu
   if (curve?.type === 'IFCINDEXEDPOLYCURVE') {
     const rows = list(index.follow(curve.args[0])?.args[0]).map((row) => list(row).map((v) => number(v) ?? 0));
     const [a, b] = [rows[0], rows.at(-1)];
-    return a && b && rows.length > 1 ? [[a[0] ?? 0, a[1] ?? 0, a[2] ?? 0], [b[0] ?? 0, b[1] ?? 0, b[2] ?? 0]] : null;
+    return a && b && rows.length > 1
+      ? [
+          [a[0] ?? 0, a[1] ?? 0, a[2] ?? 0],
+          [b[0] ?? 0, b[1] ?? 0, b[2] ?? 0],
+        ]
+      : null;
   }
   return null;
 }
@@ -108,7 +127,12 @@ export class Structure {
       const record = index.get(id);
       if (!record) return [];
       const height = number(record.args[9]) ?? transformPoint(placements.of(record.args[5]), [0, 0, 0])[2];
-      return [{ id, storey: { name: text(record.args[2]) || text(record.args[7]) || `#${id}`, elevation: Math.round(height * metres * 1e9) / 1e9 } }];
+      return [
+        {
+          id,
+          storey: { name: text(record.args[2]) || text(record.args[7]) || `#${id}`, elevation: Math.round(height * metres * 1e9) / 1e9 },
+        },
+      ];
     });
     found.sort((a, b) => a.storey.elevation - b.storey.elevation);
     this.storeys = found.map((f) => f.storey);
@@ -136,6 +160,10 @@ export class Structure {
   assemblyOf(product: number): number | null {
     const parent = this.parent.get(product);
     if (parent === undefined) return null;
-    return /^IFC(BUILDINGSTOREY|BUILDING|SITE|SPACE|PROJECT|OPENINGELEMENT|FACILITY|FACILITYPART|BRIDGE|ROAD|EXTERNALSPATIALELEMENT|SPATIALZONE)/.test(this.index.typeNameOf(parent)) ? null : parent;
+    return /^IFC(BUILDINGSTOREY|BUILDING|SITE|SPACE|PROJECT|OPENINGELEMENT|FACILITY|FACILITYPART|BRIDGE|ROAD|EXTERNALSPATIALELEMENT|SPATIALZONE)/.test(
+      this.index.typeNameOf(parent),
+    )
+      ? null
+      : parent;
   }
 }

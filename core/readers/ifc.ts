@@ -20,7 +20,8 @@ export interface IfcOptions {
 
 const SCHEMAS = /^IFC(2X3|4|4X3|4X1|4X2|2X2|2X_FINAL)/i;
 /** What has a shape but is nothing that stands there. */
-const NOT_MATTER = /^IFC(OPENINGELEMENT|OPENINGSTANDARDCASE|VIRTUALELEMENT|ANNOTATION|GRID|STRUCTURAL|PROJECTIONELEMENT|DISTRIBUTIONPORT|PORT|REFERENT|ALIGNMENT|PROXYGRID)/;
+const NOT_MATTER =
+  /^IFC(OPENINGELEMENT|OPENINGSTANDARDCASE|VIRTUALELEMENT|ANNOTATION|GRID|STRUCTURAL|PROJECTIONELEMENT|DISTRIBUTIONPORT|PORT|REFERENT|ALIGNMENT|PROXYGRID)/;
 /** No building reaches this far, metres: such a shape is damage. */
 const TOO_LARGE = 2e5;
 
@@ -69,18 +70,28 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   const middle = typicalPlace(built.shapes.values());
   const halted = new Set(built.halted);
   const ids = new Map<string, number>();
-  let unknown = new Map<string, number>();
+  const unknown = new Map<string, number>();
   for (const product of products) {
     const record = index.get(product)!;
-    const className = built.classOf(product).replace(/^Ifc/, '').replace(/(StandardCase|ElementedCase)$/, '') || record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
+    const className =
+      built
+        .classOf(product)
+        .replace(/^Ifc/, '')
+        .replace(/(StandardCase|ElementedCase)$/, '') || record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
     const facts = { class: className, name: text(record.args[2]), id: text(record.args[0]) || `#${product}` };
     const all = built.shapes.get(product);
     if (!all?.length) {
       const shapeRef = record.args[6];
-      if (isRef(shapeRef) && !index.has(shapeRef.ref)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: `its shape #${shapeRef.ref} is not in the file` } });
+      if (isRef(shapeRef) && !index.has(shapeRef.ref))
+        notes.push({ code: 'element-not-built', facts: { ...facts, reason: `its shape #${shapeRef.ref} is not in the file` } });
       else if (!built.classOf(product)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
-      else if (halted.has(product)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape brings the shape builder to a halt' } });
-      else if (itemsOf.get(product)) notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape is of a kind that is not supported, or is damaged' } });
+      else if (halted.has(product))
+        notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape brings the shape builder to a halt' } });
+      else if (itemsOf.get(product))
+        notes.push({
+          code: 'element-not-built',
+          facts: { ...facts, reason: 'its shape is of a kind that is not supported, or is damaged' },
+        });
       continue;
     }
     const shapes = all.filter((s) => s.triangles.length >= 3);
@@ -117,12 +128,15 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
       buildUp: materials.buildUpOf(product, placement),
     });
     const shapeRef = record.args[6];
-    const made = materials.ofItems(product, isRef(shapeRef) ? shapeRef.ref : null, shapes.map((s) => s.item));
+    const made = materials.ofItems(
+      product,
+      isRef(shapeRef) ? shapeRef.ref : null,
+      shapes.map((s) => s.item),
+    );
     shapes.forEach((shape, k) => addPart(builder, row, shape, made[k]!));
   }
   for (const [id, count] of ids) if (count > 1) notes.push({ code: 'element-id-twice', facts: { id, count } });
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
-  unknown = new Map();
   builder.materials.push(...materials.table);
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
@@ -157,15 +171,22 @@ function missingItems(index: StepIndex, items: readonly number[] | null, shapes:
 }
 
 function extentOf(shapes: readonly Shape[]): { size: number; x: number; y: number; z: number } | null {
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  const low = [Infinity, Infinity, Infinity],
+    high = [-Infinity, -Infinity, -Infinity];
   for (const { positions } of shapes)
     for (let i = 0; i < positions.length; i++) {
-      const x = positions[i]!, k = i % 3;
+      const x = positions[i]!,
+        k = i % 3;
       if (!Number.isFinite(x)) return null;
       if (x < low[k]!) low[k] = x;
       if (x > high[k]!) high[k] = x;
     }
-  return { size: Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!), x: (low[0]! + high[0]!) / 2, y: (low[1]! + high[1]!) / 2, z: (low[2]! + high[2]!) / 2 };
+  return {
+    size: Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!),
+    x: (low[0]! + high[0]!) / 2,
+    y: (low[1]! + high[1]!) / 2,
+    z: (low[2]! + high[2]!) / 2,
+  };
 }
 
 /** The middle element's place in each axis: one element at the end of the world does not move it. */
@@ -186,7 +207,8 @@ function tellDoubts(builder: ModelBuilder): void {
 
 /** UTF-16 files are turned into UTF-8; everything else is taken as it is. */
 function toUtf8(bytes: Uint8Array): Uint8Array {
-  const little = bytes[0] === 0xff && bytes[1] === 0xfe, big = bytes[0] === 0xfe && bytes[1] === 0xff;
+  const little = bytes[0] === 0xff && bytes[1] === 0xfe,
+    big = bytes[0] === 0xfe && bytes[1] === 0xff;
   if (little || big) return new TextEncoder().encode(new TextDecoder(little ? 'utf-16le' : 'utf-16be').decode(bytes));
   if (bytes[0] === 73 && bytes[1] === 0) return new TextEncoder().encode(new TextDecoder('utf-16le').decode(bytes));
   let start = 0;

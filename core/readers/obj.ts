@@ -106,7 +106,9 @@ export function readObj(text: string, name: string, { unit = 'm', up = 'z' }: Ob
 function triangulate(face: readonly number[], corners: readonly number[]): readonly number[] {
   if (face.length === 3) return [0, 1, 2];
   // Newell's normal decides which axis to drop, so that the projection has the largest area.
-  let nx = 0, ny = 0, nz = 0;
+  let nx = 0,
+    ny = 0,
+    nz = 0;
   for (let i = 0; i < face.length; i++) {
     const a = face[i]! * 3;
     const b = face[(i + 1) % face.length]! * 3;

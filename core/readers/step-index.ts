@@ -2,9 +2,16 @@ import { Fault } from '../faults/fault';
 
 /** A value of a STEP record: number, text, reference, enumeration, typed value, list; null for $ and *. */
 export type StepValue = number | string | null | StepRef | StepEnum | StepTyped | StepValue[];
-export interface StepRef { readonly ref: number }
-export interface StepEnum { readonly enum: string }
-export interface StepTyped { readonly type: string; readonly args: StepValue[] }
+export interface StepRef {
+  readonly ref: number;
+}
+export interface StepEnum {
+  readonly enum: string;
+}
+export interface StepTyped {
+  readonly type: string;
+  readonly args: StepValue[];
+}
 
 export interface StepRecord {
   readonly id: number;
@@ -44,7 +51,11 @@ export class StepIndex {
     this.decoder = new TextDecoder(this.isUtf8 ? 'utf-8' : 'windows-1252');
     const header = latin(bytes, 0, Math.min(bytes.length, 20000));
     this.schema = /FILE_SCHEMA\s*\(\s*\(\s*'([^']*)'/i.exec(header)?.[1] ?? '';
-    this.isComplete = /END-ISO-10303-21\s*;\s*$/.test(latin(bytes, Math.max(0, bytes.length - 400), bytes.length).replace(/\0+$/, '').trimEnd());
+    this.isComplete = /END-ISO-10303-21\s*;\s*$/.test(
+      latin(bytes, Math.max(0, bytes.length - 400), bytes.length)
+        .replace(/\0+$/, '')
+        .trimEnd(),
+    );
   }
 
   /** Finds every `#id=TYPE(`; returns whether any byte above 127 was met. */
@@ -256,10 +267,18 @@ class Parser {
 function unescape(text: string): string {
   return text
     .replace(/''/g, "'")
-    .replace(/\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\/g, (_, hex: string) => hex.match(/.{4}/g)!.map((h) => String.fromCharCode(parseInt(h, 16))).join(''))
+    .replace(/\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\/g, (_, hex: string) =>
+      hex
+        .match(/.{4}/g)!
+        .map((h) => String.fromCharCode(parseInt(h, 16)))
+        .join(''),
+    )
     .replace(/\\X4\\((?:[0-9A-Fa-f]{8})+)\\X0\\/g, (all, hex: string) => {
       try {
-        return hex.match(/.{8}/g)!.map((h) => String.fromCodePoint(parseInt(h, 16))).join('');
+        return hex
+          .match(/.{8}/g)!
+          .map((h) => String.fromCodePoint(parseInt(h, 16)))
+          .join('');
       } catch {
         return all;
       }

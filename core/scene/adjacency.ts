@@ -39,7 +39,9 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
     const firstEdge = edges;
     repeats(source, sourcePartStart[part]! * 3, sourcePartStart[part + 1]! * 3, minHead, minNext, dropped);
     for (let s = sourcePartStart[part]! * 3; s < sourcePartStart[part + 1]! * 3; s += 3) {
-      const a = source[s]!, b = source[s + 1]!, c = source[s + 2]!;
+      const a = source[s]!,
+        b = source[s + 1]!,
+        c = source[s + 2]!;
       if (dropped[s / 3]) continue;
       const t = kept++;
       triangles[t * 3] = a;
@@ -118,11 +120,14 @@ function repeats(source: Uint32Array, from: number, to: number, head: Int32Array
   for (let s = from; s < to; s += 3) {
     const t = s / 3;
     const k = lowest(source, s);
-    const low = source[s + k]!, second = source[s + ((k + 1) % 3)]!, third = source[s + ((k + 2) % 3)]!;
+    const low = source[s + k]!,
+      second = source[s + ((k + 1) % 3)]!,
+      third = source[s + ((k + 2) % 3)]!;
     for (let o = head[low]!; o >= 0; o = next[o]!) {
       if (dropped[o]) continue;
       const j = lowest(source, o * 3);
-      const x = source[o * 3 + ((j + 1) % 3)]!, y = source[o * 3 + ((j + 2) % 3)]!;
+      const x = source[o * 3 + ((j + 1) % 3)]!,
+        y = source[o * 3 + ((j + 2) % 3)]!;
       if (x === second && y === third) {
         dropped[t] = 1;
         alive--;
@@ -143,6 +148,8 @@ function repeats(source: Uint32Array, from: number, to: number, head: Int32Array
 }
 
 function lowest(source: Uint32Array, s: number): number {
-  const a = source[s]!, b = source[s + 1]!, c = source[s + 2]!;
+  const a = source[s]!,
+    b = source[s + 1]!,
+    c = source[s + 2]!;
   return a < b ? (a < c ? 0 : 2) : b < c ? 1 : 2;
 }

@@ -36,7 +36,8 @@ export function mendTCorners(vertices: Float64Array, edges: Adjacency): { triang
     for (let t = edges.partTriangleStart[part]!; t < edges.partTriangleStart[part + 1]!; t++) {
       const outline: number[] = [];
       for (let k = 0; k < 3; k++) {
-        const from = edges.triangles[t * 3 + k]!, to = edges.triangles[t * 3 + ((k + 1) % 3)]!;
+        const from = edges.triangles[t * 3 + k]!,
+          to = edges.triangles[t * 3 + ((k + 1) % 3)]!;
         outline.push(from);
         const on = splits.get(t)?.get(edges.triangleEdges[t * 3 + k]!);
         if (on) outline.push(...(from < to ? on : [...on].reverse()));
@@ -70,7 +71,11 @@ function cornersOn(vertices: Float64Array, low: number, high: number, corners: R
 function fan(vertices: Float64Array, outline: readonly number[], out: number[]): void {
   const ring = [...outline];
   while (ring.length > 3) {
-    const k = ring.findIndex((_, i) => !isFlat(vertices, ring.at(i - 1)!, ring[i]!, ring[(i + 1) % ring.length]!) && (ring.length > 4 || !isFlat(vertices, ring.at(i - 1)!, ring[(i + 1) % ring.length]!, ring[(i + 2) % ring.length]!)));
+    const k = ring.findIndex(
+      (_, i) =>
+        !isFlat(vertices, ring.at(i - 1)!, ring[i]!, ring[(i + 1) % ring.length]!) &&
+        (ring.length > 4 || !isFlat(vertices, ring.at(i - 1)!, ring[(i + 1) % ring.length]!, ring[(i + 2) % ring.length]!)),
+    );
     if (k < 0) break;
     out.push(ring.at(k - 1)!, ring[k]!, ring[(k + 1) % ring.length]!);
     ring.splice(k, 1);

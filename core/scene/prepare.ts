@@ -41,13 +41,16 @@ export function prepare(model: Model): Scene {
     partElement: model.partElement,
     partBounds,
     partFlush: flushGroups(model),
-    partGround: Uint8Array.from(model.partElement, (element, p) => (model.elements[element]!.use === 'terrain' && !edges.partClosed[p] ? 1 : 0)),
+    partGround: Uint8Array.from(model.partElement, (element, p) =>
+      model.elements[element]!.use === 'terrain' && !edges.partClosed[p] ? 1 : 0,
+    ),
   };
 }
 
 function bound(vertices: Float64Array, from: number, to: number, out: Float64Array, at: number): void {
   for (let k = 0; k < 3; k++) {
-    let low = Infinity, high = -Infinity;
+    let low = Infinity,
+      high = -Infinity;
     for (let v = from; v < to; v++) {
       const x = vertices[v * 3 + k]!;
       if (x < low) low = x;
@@ -59,17 +62,32 @@ function bound(vertices: Float64Array, from: number, to: number, out: Float64Arr
 }
 
 /** A closed part with a negative volume is inside out: its triangles are turned over, in place. */
-function turnInsideOut(vertices: Float64Array, triangles: Uint32Array, triangleEdges: Uint32Array, partStart: Uint32Array, closed: Uint8Array): void {
+function turnInsideOut(
+  vertices: Float64Array,
+  triangles: Uint32Array,
+  triangleEdges: Uint32Array,
+  partStart: Uint32Array,
+  closed: Uint8Array,
+): void {
   for (let p = 0; p < closed.length; p++) {
     if (!closed[p]) continue;
-    const from = partStart[p]!, to = partStart[p + 1]!;
+    const from = partStart[p]!,
+      to = partStart[p + 1]!;
     const o = triangles[from * 3]! * 3;
     let volume = 0;
     for (let t = from; t < to; t++) {
-      const a = triangles[t * 3]! * 3, b = triangles[t * 3 + 1]! * 3, c = triangles[t * 3 + 2]! * 3;
-      const ax = vertices[a]! - vertices[o]!, ay = vertices[a + 1]! - vertices[o + 1]!, az = vertices[a + 2]! - vertices[o + 2]!;
-      const bx = vertices[b]! - vertices[o]!, by = vertices[b + 1]! - vertices[o + 1]!, bz = vertices[b + 2]! - vertices[o + 2]!;
-      const cx = vertices[c]! - vertices[o]!, cy = vertices[c + 1]! - vertices[o + 1]!, cz = vertices[c + 2]! - vertices[o + 2]!;
+      const a = triangles[t * 3]! * 3,
+        b = triangles[t * 3 + 1]! * 3,
+        c = triangles[t * 3 + 2]! * 3;
+      const ax = vertices[a]! - vertices[o]!,
+        ay = vertices[a + 1]! - vertices[o + 1]!,
+        az = vertices[a + 2]! - vertices[o + 2]!;
+      const bx = vertices[b]! - vertices[o]!,
+        by = vertices[b + 1]! - vertices[o + 1]!,
+        bz = vertices[b + 2]! - vertices[o + 2]!;
+      const cx = vertices[c]! - vertices[o]!,
+        cy = vertices[c + 1]! - vertices[o + 1]!,
+        cz = vertices[c + 2]! - vertices[o + 2]!;
       volume += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
     }
     if (volume >= 0) continue;

@@ -36,11 +36,17 @@ export function weld(positions: Float64Array, triangles: Uint32Array, partStart:
         const raw = triangles[i + k]!;
         if (owner[raw] === part) continue;
         owner[raw] = part;
-        const x = positions[raw * 3]!, y = positions[raw * 3 + 1]!, z = positions[raw * 3 + 2]!;
+        const x = positions[raw * 3]!,
+          y = positions[raw * 3 + 1]!,
+          z = positions[raw * 3 + 2]!;
         let found = -1;
         if (direct) {
           for (let j = first; j < count; j++)
-            if (Math.abs(out[j * 3]! - x) <= tolerance && Math.abs(out[j * 3 + 1]! - y) <= tolerance && Math.abs(out[j * 3 + 2]! - z) <= tolerance) {
+            if (
+              Math.abs(out[j * 3]! - x) <= tolerance &&
+              Math.abs(out[j * 3 + 1]! - y) <= tolerance &&
+              Math.abs(out[j * 3 + 2]! - z) <= tolerance
+            ) {
               found = j;
               break;
             }
@@ -59,7 +65,9 @@ export function weld(positions: Float64Array, triangles: Uint32Array, partStart:
         }
         remap[raw] = found;
       }
-      const a = remap[triangles[i]!]!, b = remap[triangles[i + 1]!]!, c = remap[triangles[i + 2]!]!;
+      const a = remap[triangles[i]!]!,
+        b = remap[triangles[i + 1]!]!,
+        c = remap[triangles[i + 2]!]!;
       if (a === b || b === c || c === a) continue;
       kept[keptLength++] = a;
       kept[keptLength++] = b;
@@ -110,16 +118,25 @@ class CornerHash {
   /** The welded corner near (x, y, z), or -1. Remembers the slot where `add` puts a new one. */
   find(x: number, y: number, z: number, out: Float64Array): number {
     const { cell } = this;
-    const gx = x / cell, gy = y / cell, gz = z / cell;
-    const i = Math.floor(gx), j = Math.floor(gy), k = Math.floor(gz);
+    const gx = x / cell,
+      gy = y / cell,
+      gz = z / cell;
+    const i = Math.floor(gx),
+      j = Math.floor(gy),
+      k = Math.floor(gz);
     this.slot = this.key(i, j, k);
     const own = this.search(this.slot, x, y, z, out);
     if (own >= 0) return own;
     const wall = 1 / 16;
-    const fx = gx - i, fy = gy - j, fz = gz - k;
-    const i0 = fx < wall ? -1 : 0, i1 = fx > 1 - wall ? 1 : 0;
-    const j0 = fy < wall ? -1 : 0, j1 = fy > 1 - wall ? 1 : 0;
-    const k0 = fz < wall ? -1 : 0, k1 = fz > 1 - wall ? 1 : 0;
+    const fx = gx - i,
+      fy = gy - j,
+      fz = gz - k;
+    const i0 = fx < wall ? -1 : 0,
+      i1 = fx > 1 - wall ? 1 : 0;
+    const j0 = fy < wall ? -1 : 0,
+      j1 = fy > 1 - wall ? 1 : 0;
+    const k0 = fz < wall ? -1 : 0,
+      k1 = fz > 1 - wall ? 1 : 0;
     for (let a = i0; a <= i1; a++)
       for (let b = j0; b <= j1; b++)
         for (let c = k0; c <= k1; c++) {

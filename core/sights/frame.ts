@@ -21,12 +21,6 @@ export function toFrame(frame: Frame, p: Vec3): Vec3 {
   return [dot(d, frame.right), dot(d, frame.up), dot(d, frame.look)];
 }
 
-/** The point of space at (u, v) and depth w. */
-export function fromFrame(frame: Frame, u: number, v: number, w = 0): Vec3 {
-  const at = (k: 0 | 1 | 2) => frame.origin[k] + frame.right[k] * u + frame.up[k] * v + frame.look[k] * w;
-  return [at(0), at(1), at(2)];
-}
-
 /** The same frame with its origin in the coordinates of a model moved by `-shift`. */
 export const moveFrame = (frame: Frame, shift: Vec3): Frame => ({
   ...frame,

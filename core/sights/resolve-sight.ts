@@ -19,10 +19,14 @@ export interface SightPlane {
 /** The direction of a compass point in the XY plane, true north honoured. */
 export function compassDirection([nx, ny]: Vec2, toward: Compass): Vec2 {
   switch (toward) {
-    case 'north': return [nx, ny];
-    case 'south': return [-nx, -ny];
-    case 'east': return [ny, -nx];
-    case 'west': return [-ny, nx];
+    case 'north':
+      return [nx, ny];
+    case 'south':
+      return [-nx, -ny];
+    case 'east':
+      return [ny, -nx];
+    case 'west':
+      return [-ny, nx];
   }
 }
 
@@ -36,7 +40,8 @@ export function nearestCompass([nx, ny]: Vec2, [dx, dy]: Vec2): Compass {
 
 /** The frame of a section along a path: it looks to the left or right of the walk from its first point to its second. */
 export function sectionFrame([a, b]: readonly [Vec2, Vec2], side: 'left' | 'right'): Frame {
-  const dx = b[0] - a[0], dy = b[1] - a[1];
+  const dx = b[0] - a[0],
+    dy = b[1] - a[1];
   const look: Vec3 = side === 'left' ? [-dy, dx, 0] : [dy, -dx, 0];
   // u counts from the end that lies left in the drawing
   const start = side === 'left' ? a : b;

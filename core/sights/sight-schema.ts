@@ -11,11 +11,18 @@ const point3 = Joi.array().ordered(metres.required(), metres.required(), metres.
 const text = Joi.string().allow('').max(200);
 
 const rule = Joi.object({
-  class: text, storey: text, material: text, name: text, id: text,
+  class: text,
+  storey: text,
+  material: text,
+  name: text,
+  id: text,
   use: Joi.valid('include', 'exclude'),
 }).or('class', 'storey', 'material', 'name', 'id');
 
-const later = (what: string) => Joi.any().forbidden().messages({ 'any.unknown': `cannot be drawn yet (${what})` });
+const later = (what: string) =>
+  Joi.any()
+    .forbidden()
+    .messages({ 'any.unknown': `cannot be drawn yet (${what})` });
 
 const schema = Joi.object({
   kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),
@@ -44,7 +51,10 @@ const schema = Joi.object({
  * @throws Fault sight-field, naming the first field that is wrong and why
  */
 export function checkSight(value: unknown, file = 'sight'): Sight {
-  const { error, value: sight } = schema.validate(value, { abortEarly: true, convert: false, errors: { wrap: { label: false } } }) as { error?: Joi.ValidationError; value: Sight };
+  const { error, value: sight } = schema.validate(value, { abortEarly: true, convert: false, errors: { wrap: { label: false } } }) as {
+    error?: Joi.ValidationError;
+    value: Sight;
+  };
   if (error) {
     const [detail] = error.details;
     const field = detail!.path.length ? detail!.path.join('.') : 'sight';
@@ -72,7 +82,8 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
       if (Array.isArray(sight.toward) && Math.hypot(...(sight.toward as [number, number])) < 1e-9) refuse('toward', 'has no length');
       break;
     case 'plan':
-      if (sight.storey === undefined && sight.height === undefined) refuse('storey', 'is missing: a plan needs a storey, a height, or a frame');
+      if (sight.storey === undefined && sight.height === undefined)
+        refuse('storey', 'is missing: a plan needs a storey, a height, or a frame');
       break;
     case 'ceiling plan':
     case 'perspective':
@@ -85,4 +96,3 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
 }
 
 /** Directions that a drafter may use as hints for up: square to the look, else the next best. */
-export const upFor = (look: Vec3): Vec3 => (Math.abs(unit(look)[2]) > 0.999 ? [0, 1, 0] : [0, 0, 1]);

@@ -1,6 +1,6 @@
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
-import { Facing, type ViewSpace } from './view-space';
+import { Facing, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
 export const Candidate = { outline: 0, crease: 1, border: 2 } as const;
@@ -42,10 +42,12 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
     for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
       const ek = edgeKind[e]!;
       if (ek === EdgeKind.coplanar) continue;
-      const a = edgeFaces[e * 2]!, b = edgeFaces[e * 2 + 1]!;
+      const a = edgeFaces[e * 2]!,
+        b = edgeFaces[e * 2 + 1]!;
       const fa = facing[a]!;
       let reason: number;
-      let joinA = NONE, joinB = NONE;
+      let joinA = NONE,
+        joinB = NONE;
       if (b < 0) {
         reason = Candidate.border;
         if (fa !== Facing.edgeOn) joinA = a;
@@ -61,29 +63,55 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
         if (seenA && seenB ? isConvex(scene, e, a, b) : seenA) joinA = a;
         if (seenA && seenB ? joinA !== NONE : seenB) joinB = b;
       }
-      const p = edgeVertices[e * 2]!, q = edgeVertices[e * 2 + 1]!;
-      let u0 = u[p]!, v0 = v[p]!, w0 = w[p]!, u1 = u[q]!, v1 = v[q]!, w1 = w[q]!;
+      const p = edgeVertices[e * 2]!,
+        q = edgeVertices[e * 2 + 1]!;
+      let u0 = u[p]!,
+        v0 = v[p]!,
+        w0 = w[p]!,
+        u1 = u[q]!,
+        v1 = v[q]!,
+        w1 = w[q]!;
       if (clip) {
         if (w0 < 0 && w1 < 0) continue;
         if (w0 < 0 || w1 < 0) {
           const t = w0 / (w0 - w1);
-          const mu = u0 + t * (u1 - u0), mv = v0 + t * (v1 - v0);
-          if (w0 < 0) { u0 = mu; v0 = mv; w0 = 0; }
-          else { u1 = mu; v1 = mv; w1 = 0; }
+          const mu = u0 + t * (u1 - u0),
+            mv = v0 + t * (v1 - v0);
+          if (w0 < 0) {
+            u0 = mu;
+            v0 = mv;
+            w0 = 0;
+          } else {
+            u1 = mu;
+            v1 = mv;
+            w1 = 0;
+          }
         }
       }
       if (w0 > limits.depth || w1 > limits.depth) {
         if (w0 > limits.depth && w1 > limits.depth) continue;
         const t = (limits.depth - w0) / (w1 - w0);
-        const mu = u0 + t * (u1 - u0), mv = v0 + t * (v1 - v0);
-        if (w0 > limits.depth) { u0 = mu; v0 = mv; w0 = limits.depth; }
-        else { u1 = mu; v1 = mv; w1 = limits.depth; }
+        const mu = u0 + t * (u1 - u0),
+          mv = v0 + t * (v1 - v0);
+        if (w0 > limits.depth) {
+          u0 = mu;
+          v0 = mv;
+          w0 = limits.depth;
+        } else {
+          u1 = mu;
+          v1 = mv;
+          w1 = limits.depth;
+        }
       }
       if (Math.abs(u1 - u0) < 1e-6 && Math.abs(v1 - v0) < 1e-6) continue;
       const data = ends.reserve(6);
       const at = ends.length;
-      data[at] = u0; data[at + 1] = v0; data[at + 2] = w0;
-      data[at + 3] = u1; data[at + 4] = v1; data[at + 5] = w1;
+      data[at] = u0;
+      data[at + 1] = v0;
+      data[at + 2] = w0;
+      data[at + 3] = u1;
+      data[at + 4] = v1;
+      data[at + 5] = w1;
       ends.length = at + 6;
       edge.push(e);
       kind.push(reason);
@@ -91,13 +119,20 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
       join.push(joinB);
     }
   }
-  return { count: edge.length, ends: ends.done(), edge: edge.done(), kind: Uint8Array.from(kind.done()), joinFaces: Int32Array.from(join.done(), (x) => (x === NONE ? -1 : x)) };
+  return {
+    count: edge.length,
+    ends: ends.done(),
+    edge: edge.done(),
+    kind: Uint8Array.from(kind.done()),
+    joinFaces: Int32Array.from(join.done(), (x) => (x === NONE ? -1 : x)),
+  };
 }
 
 /** Whether the far corner of b lies behind the plane of a. */
 function isConvex(scene: Scene, e: number, a: number, b: number): boolean {
   const { vertices, triangles, normals, edgeVertices } = scene;
-  const low = edgeVertices[e * 2]!, far = triangles[b * 3]! + triangles[b * 3 + 1]! + triangles[b * 3 + 2]! - low - edgeVertices[e * 2 + 1]!;
+  const low = edgeVertices[e * 2]!,
+    far = triangles[b * 3]! + triangles[b * 3 + 1]! + triangles[b * 3 + 2]! - low - edgeVertices[e * 2 + 1]!;
   let d = 0;
   for (let k = 0; k < 3; k++) d += normals[a * 3 + k]! * (vertices[far * 3 + k]! - vertices[low * 3 + k]!);
   return d < 0;

@@ -4,7 +4,8 @@ import type { TileIndex } from './tile-index';
 /** Depth of the nearest surface at a point of the picture, Infinity where there is none. Exact for that point. */
 export function depthAt(occluders: Occluders, tiles: TileIndex, u: number, v: number): number {
   const { records, near } = occluders;
-  const i = Math.floor((u - tiles.u0) / tiles.size), j = Math.floor((v - tiles.v0) / tiles.size);
+  const i = Math.floor((u - tiles.u0) / tiles.size),
+    j = Math.floor((v - tiles.v0) / tiles.size);
   if (i < 0 || j < 0 || i >= tiles.columns || j >= tiles.rows) return Infinity;
   const tile = j * tiles.columns + i;
   let best = Infinity;

@@ -4,7 +4,7 @@ import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
 import { STRIDE, type Occluders } from './occluders';
 import type { TileIndex } from './tile-index';
-import type { ViewSpace } from './view-space';
+import type { ViewSpace } from '../sights/view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
 export interface Pieces {
@@ -23,8 +23,10 @@ const BEYOND = 1e-5;
 
 /** Most intervals of one edge; an edge behind a picket fence has hundreds. What comes beyond stays visible. */
 const LIST = 16384;
-const _hiddenFrom = new Float64Array(LIST), _hiddenTo = new Float64Array(LIST);
-const _flushFrom = new Float64Array(LIST), _flushTo = new Float64Array(LIST);
+const _hiddenFrom = new Float64Array(LIST),
+  _hiddenTo = new Float64Array(LIST);
+const _flushFrom = new Float64Array(LIST),
+  _flushTo = new Float64Array(LIST);
 
 /**
  * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
@@ -34,7 +36,14 @@ const _flushFrom = new Float64Array(LIST), _flushTo = new Float64Array(LIST);
  * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
  * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
  */
-export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occluders: Occluders, tiles: TileIndex, keepHidden: boolean): Pieces {
+export function hide(
+  scene: Scene,
+  view: ViewSpace,
+  edges: CandidateEdges,
+  occluders: Occluders,
+  tiles: TileIndex,
+  keepHidden: boolean,
+): Pieces {
   const { records, near, triangle } = occluders;
   const { u0: tu, v0: tv, size, columns, rows, start, items } = tiles;
   const { ends, joinFaces } = edges;
@@ -48,25 +57,37 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
 
   for (let c = 0; c < edges.count; c++) {
     const e = c * 6;
-    const u0 = ends[e]!, v0 = ends[e + 1]!, w0 = ends[e + 2]!;
-    const du = ends[e + 3]! - u0, dv = ends[e + 4]! - v0, dw = ends[e + 5]! - w0;
+    const u0 = ends[e]!,
+      v0 = ends[e + 1]!,
+      w0 = ends[e + 2]!;
+    const du = ends[e + 3]! - u0,
+      dv = ends[e + 4]! - v0,
+      dw = ends[e + 5]! - w0;
     const length = Math.sqrt(du * du + dv * dv);
     const gap = GAP / length;
     const deepest = (dw > 0 ? w0 + dw : w0) + DEPTH;
-    const uMin = du < 0 ? u0 + du : u0, uMax = du < 0 ? u0 : u0 + du;
-    const vMin = dv < 0 ? v0 + dv : v0, vMax = dv < 0 ? v0 : v0 + dv;
-    const faceA = joinFaces[c * 2]!, faceB = joinFaces[c * 2 + 1]!;
+    const uMin = du < 0 ? u0 + du : u0,
+      uMax = du < 0 ? u0 : u0 + du;
+    const vMin = dv < 0 ? v0 + dv : v0,
+      vMax = dv < 0 ? v0 : v0 + dv;
+    const faceA = joinFaces[c * 2]!,
+      faceB = joinFaces[c * 2 + 1]!;
     const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
     const flush = part >= 0 ? partFlush[part]! : -1;
-    let hiddenCount = 0, flushCount = 0;
+    let hiddenCount = 0,
+      flushCount = 0;
 
     // Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987).
-    let i = Math.floor((u0 - tu) / size), j = Math.floor((v0 - tv) / size);
-    const iEnd = Math.floor((u0 + du - tu) / size), jEnd = Math.floor((v0 + dv - tv) / size);
-    const si = du > 0 ? 1 : -1, sj = dv > 0 ? 1 : -1;
+    let i = Math.floor((u0 - tu) / size),
+      j = Math.floor((v0 - tv) / size);
+    const iEnd = Math.floor((u0 + du - tu) / size),
+      jEnd = Math.floor((v0 + dv - tv) / size);
+    const si = du > 0 ? 1 : -1,
+      sj = dv > 0 ? 1 : -1;
     let ti = du === 0 ? Infinity : (tu + (i + (du > 0 ? 1 : 0)) * size - u0) / du;
     let tj = dv === 0 ? Infinity : (tv + (j + (dv > 0 ? 1 : 0)) * size - v0) / dv;
-    const stepI = du === 0 ? Infinity : size / Math.abs(du), stepJ = dv === 0 ? Infinity : size / Math.abs(dv);
+    const stepI = du === 0 ? Infinity : size / Math.abs(du),
+      stepJ = dv === 0 ? Infinity : size / Math.abs(dv);
     let steps = Math.abs(iEnd - i) + Math.abs(jEnd - j);
     let enter = 0;
     for (;;) {
@@ -80,15 +101,20 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
           stamp[o] = c;
           const at = o * STRIDE;
           if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
-          let from = 0, to = 1;
+          let from = 0,
+            to = 1;
           let inside = true;
           for (let s = at; s < at + 9; s += 3) {
-            const a = records[s]!, b = records[s + 1]!;
+            const a = records[s]!,
+              b = records[s + 1]!;
             const g0 = a * u0 + b * v0 + records[s + 2]! + EDGE;
             const slope = a * du + b * dv;
             const g1 = g0 + slope;
             if (g0 < 0) {
-              if (g1 < 0) { inside = false; break; }
+              if (g1 < 0) {
+                inside = false;
+                break;
+              }
               const t = -g0 / slope;
               if (t > from) from = t;
             } else if (g1 < 0) {
@@ -97,14 +123,23 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
             }
           }
           if (!inside || to - from <= 1e-12) continue;
-          const nu = records[at + 9]!, nv = records[at + 10]!, nw = records[at + 11]!;
+          const nu = records[at + 9]!,
+            nv = records[at + 10]!,
+            nw = records[at + 11]!;
           const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
           const rise = nu * du + nv * dv + nw * dw;
-          const h0 = h + rise * from, h1 = h + rise * to;
+          const h0 = h + rise * from,
+            h1 = h + rise * to;
           if (h0 <= DEPTH && h1 <= DEPTH) {
             if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
               const t = triangle[o]!;
-              if (t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && ((faceA >= 0 && continues(scene, view, t, faceA, u0, v0, du, dv, length)) || (faceB >= 0 && continues(scene, view, t, faceB, u0, v0, du, dv, length))))
+              if (
+                t >= 0 &&
+                trianglePart[t] !== part &&
+                partFlush[trianglePart[t]!] === flush &&
+                ((faceA >= 0 && continues(scene, view, t, faceA, u0, v0, du, dv, length)) ||
+                  (faceB >= 0 && continues(scene, view, t, faceB, u0, v0, du, dv, length)))
+              )
                 flushCount = insert(_flushFrom, _flushTo, flushCount, from, to, gap);
             }
             continue;
@@ -120,8 +155,13 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
       }
       if (steps-- === 0 || covered(hiddenCount, 0, 1)) break;
       enter = leave;
-      if (ti < tj) { ti += stepI; i += si; }
-      else { tj += stepJ; j += sj; }
+      if (ti < tj) {
+        ti += stepI;
+        i += si;
+      } else {
+        tj += stepJ;
+        j += sj;
+      }
     }
 
     if (keepHidden)
@@ -173,18 +213,39 @@ interface Sink {
 }
 
 /** Writes the stretches of [lo, hi] that no interval of the list covers. */
-function emitGaps(sink: Sink, ends: Float64Array, c: number, length: number, fromList: Float64Array, toList: Float64Array, count: number, lo: number, hi: number, hiddenFlag: number): void {
+function emitGaps(
+  sink: Sink,
+  ends: Float64Array,
+  c: number,
+  length: number,
+  fromList: Float64Array,
+  toList: Float64Array,
+  count: number,
+  lo: number,
+  hi: number,
+  hiddenFlag: number,
+): void {
   const e = c * 6;
-  const u0 = ends[e]!, v0 = ends[e + 1]!, w0 = ends[e + 2]!;
-  const u1 = ends[e + 3]!, v1 = ends[e + 4]!, w1 = ends[e + 5]!;
+  const u0 = ends[e]!,
+    v0 = ends[e + 1]!,
+    w0 = ends[e + 2]!;
+  const u1 = ends[e + 3]!,
+    v1 = ends[e + 4]!,
+    w1 = ends[e + 5]!;
   let t = lo;
   for (let k = 0; k <= count; k++) {
     const until = k < count ? Math.min(fromList[k]!, hi) : hi;
     if ((until - t) * length > GAP) {
-      const a = t * length < GAP ? 0 : t, b = (1 - until) * length < GAP ? 1 : until;
-      const data = sink.ends.reserve(6), q = sink.ends.length;
-      data[q] = u0 + a * (u1 - u0); data[q + 1] = v0 + a * (v1 - v0); data[q + 2] = w0 + a * (w1 - w0);
-      data[q + 3] = b === 1 ? u1 : u0 + b * (u1 - u0); data[q + 4] = b === 1 ? v1 : v0 + b * (v1 - v0); data[q + 5] = b === 1 ? w1 : w0 + b * (w1 - w0);
+      const a = t * length < GAP ? 0 : t,
+        b = (1 - until) * length < GAP ? 1 : until;
+      const data = sink.ends.reserve(6),
+        q = sink.ends.length;
+      data[q] = u0 + a * (u1 - u0);
+      data[q + 1] = v0 + a * (v1 - v0);
+      data[q + 2] = w0 + a * (w1 - w0);
+      data[q + 3] = b === 1 ? u1 : u0 + b * (u1 - u0);
+      data[q + 4] = b === 1 ? v1 : v0 + b * (v1 - v0);
+      data[q + 5] = b === 1 ? w1 : w0 + b * (w1 - w0);
       sink.ends.length = q + 6;
       sink.owner.push(c);
       sink.hidden.push(hiddenFlag);
@@ -198,9 +259,20 @@ function emitGaps(sink: Sink, ends: Float64Array, c: number, length: number, fro
  * Whether triangle t reaches beyond the line of an edge on the side away from the edge's own face. The edge's interval runs
  * inside t, so a corner beyond means that t continues the face right there.
  */
-function continues(scene: Scene, view: ViewSpace, t: number, face: number, u0: number, v0: number, du: number, dv: number, length: number): boolean {
+function continues(
+  scene: Scene,
+  view: ViewSpace,
+  t: number,
+  face: number,
+  u0: number,
+  v0: number,
+  du: number,
+  dv: number,
+  length: number,
+): boolean {
   const { normals, triangles } = scene;
-  const cos = normals[t * 3]! * normals[face * 3]! + normals[t * 3 + 1]! * normals[face * 3 + 1]! + normals[t * 3 + 2]! * normals[face * 3 + 2]!;
+  const cos =
+    normals[t * 3]! * normals[face * 3]! + normals[t * 3 + 1]! * normals[face * 3 + 1]! + normals[t * 3 + 2]! * normals[face * 3 + 2]!;
   if (Math.abs(cos) < PARALLEL) return false;
   let own = 0;
   for (let k = 0; k < 3; k++) {

@@ -17,7 +17,10 @@ export interface TileIndex {
 
 /** About four occluders to a tile along each side of the picture; a triangle over several tiles is tested against each (separating axes). */
 export function tileIndex({ count, records }: Occluders): TileIndex {
-  let u0 = Infinity, v0 = Infinity, u1 = -Infinity, v1 = -Infinity;
+  let u0 = Infinity,
+    v0 = Infinity,
+    u1 = -Infinity,
+    v1 = -Infinity;
   for (let o = 0; o < count; o++) {
     const at = o * STRIDE;
     if (records[at + 13]! < u0) u0 = records[at + 13]!;
@@ -42,8 +45,10 @@ export function tileIndex({ count, records }: Occluders): TileIndex {
     const half = size / 2 + EDGE;
     for (let o = 0; o < count; o++) {
       const at = o * STRIDE;
-      const i0 = Math.max(0, Math.floor((records[at + 13]! - u0) / size)), i1 = Math.min(columns - 1, Math.floor((records[at + 15]! - u0) / size));
-      const j0 = Math.max(0, Math.floor((records[at + 14]! - v0) / size)), j1 = Math.min(rows - 1, Math.floor((records[at + 16]! - v0) / size));
+      const i0 = Math.max(0, Math.floor((records[at + 13]! - u0) / size)),
+        i1 = Math.min(columns - 1, Math.floor((records[at + 15]! - u0) / size));
+      const j0 = Math.max(0, Math.floor((records[at + 14]! - v0) / size)),
+        j1 = Math.min(rows - 1, Math.floor((records[at + 16]! - v0) / size));
       const test = i1 > i0 && j1 > j0;
       const r0 = (Math.abs(records[at]!) + Math.abs(records[at + 1]!)) * half;
       const r1 = (Math.abs(records[at + 3]!) + Math.abs(records[at + 4]!)) * half;

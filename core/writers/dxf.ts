@@ -10,7 +10,8 @@ export type DxfUnit = keyof typeof DXF_UNITS;
 
 /** The line weights that the format allows, 1/100 mm (DXF Reference, group 370). */
 const WEIGHTS = [0, 5, 9, 13, 15, 18, 20, 25, 30, 35, 40, 50, 53, 60, 70, 80, 90, 100, 106, 120, 140, 158, 200, 211];
-export const snapWeight = (mm: number): number => WEIGHTS.reduce((best, w) => (Math.abs(w - mm * 100) < Math.abs(best - mm * 100) ? w : best), 0);
+export const snapWeight = (mm: number): number =>
+  WEIGHTS.reduce((best, w) => (Math.abs(w - mm * 100) < Math.abs(best - mm * 100) ? w : best), 0);
 
 export interface DxfOptions {
   readonly unit?: DxfUnit;
@@ -64,7 +65,12 @@ export function writeDxf(styled: StyledDrawing, sight: Sight, { unit = 'mm', blo
 
 /** The block's name: number and name of the sight, without signs that a name must not have. */
 function blockName(sight: Sight): string {
-  return `${sight.number} ${sight.name}`.trim().replace(/[<>/\\":;?*|=`,\n\r]/g, '-').slice(0, 120) || sight.kind;
+  return (
+    `${sight.number} ${sight.name}`
+      .trim()
+      .replace(/[<>/\\":;?*|=`,\n\r]/g, '-')
+      .slice(0, 120) || sight.kind
+  );
 }
 
 function colourTags(tags: DxfTags, colour: PenColour): void {
@@ -93,27 +99,42 @@ class EntityWriter {
   }
 
   private begin(type: string, layer: number): DxfTags {
-    return this.out.text(0, type).text(5, this.handles.nextHandle()).text(330, this.owner).text(100, 'AcDbEntity').text(8, this.layers[layer]!.name);
+    return this.out
+      .text(0, type)
+      .text(5, this.handles.nextHandle())
+      .text(330, this.owner)
+      .text(100, 'AcDbEntity')
+      .text(8, this.layers[layer]!.name);
   }
 
   polyline(points: Float64Array, from: number, to: number, layer: number): void {
     const { k } = this;
     if (to - from === 2) {
-      this.begin('LINE', layer).text(100, 'AcDbLine').point(10, points[from * 2]! * k, points[from * 2 + 1]! * k, 0).point(11, points[from * 2 + 2]! * k, points[from * 2 + 3]! * k, 0);
+      this.begin('LINE', layer)
+        .text(100, 'AcDbLine')
+        .point(10, points[from * 2]! * k, points[from * 2 + 1]! * k, 0)
+        .point(11, points[from * 2 + 2]! * k, points[from * 2 + 3]! * k, 0);
       return;
     }
     const closed = to - from > 3 && points[from * 2] === points[to * 2 - 2] && points[from * 2 + 1] === points[to * 2 - 1];
     const last = closed ? to - 1 : to;
-    this.begin('LWPOLYLINE', layer).text(100, 'AcDbPolyline').int(90, last - from).int(70, closed ? 1 : 0).real(43, 0);
+    this.begin('LWPOLYLINE', layer)
+      .text(100, 'AcDbPolyline')
+      .int(90, last - from)
+      .int(70, closed ? 1 : 0)
+      .real(43, 0);
     for (let p = from; p < last; p++) this.out.point(10, points[p * 2]! * k, points[p * 2 + 1]! * k);
   }
 
   arc([u, v, r, start, end]: readonly [number, number, number, number, number], layer: number): void {
     const { k, out } = this;
     const full = end - start > 2 * Math.PI - 1e-9;
-    this.begin(full ? 'CIRCLE' : 'ARC', layer).text(100, 'AcDbCircle').point(10, u * k, v * k, 0).real(40, r * k);
+    this.begin(full ? 'CIRCLE' : 'ARC', layer)
+      .text(100, 'AcDbCircle')
+      .point(10, u * k, v * k, 0)
+      .real(40, r * k);
     if (full) return;
-    const degrees = (t: number) => (((t * 180) / Math.PI) % 360 + 360) % 360;
+    const degrees = (t: number) => ((((t * 180) / Math.PI) % 360) + 360) % 360;
     out.text(100, 'AcDbArc').real(50, degrees(start), 9).real(51, degrees(end), 9);
   }
 
@@ -121,10 +142,18 @@ class EntityWriter {
     const { k, out } = this;
     const name = fill.lines ? fill.pattern.toUpperCase().replace(/[^A-Z0-9]+/g, '_') : 'SOLID';
     this.begin('HATCH', fill.layer).text(100, 'AcDbHatch').point(10, 0, 0, 0).real(210, 0).real(220, 0).real(230, 1);
-    out.text(2, name).int(70, fill.lines ? 0 : 1).int(71, 0).int(91, face.length);
+    out
+      .text(2, name)
+      .int(70, fill.lines ? 0 : 1)
+      .int(71, 0)
+      .int(91, face.length);
     face.forEach((ring, r) => {
       // 1 external, 2 polyline, 16 outermost
-      out.int(92, r === 0 ? 3 : 18).int(72, 0).int(73, 1).int(93, ring.length / 2);
+      out
+        .int(92, r === 0 ? 3 : 18)
+        .int(72, 0)
+        .int(73, 1)
+        .int(93, ring.length / 2);
       for (let i = 0; i < ring.length; i += 2) out.point(10, ring[i]! * k, ring[i + 1]! * k);
       out.int(97, 0);
     });
@@ -139,7 +168,13 @@ class EntityWriter {
   /** Definition lines carry their final size: the scale of group 41 is already in them. */
   private patternLine({ angle, origin, offset, dashes }: PatternLine): void {
     const { out, paper } = this;
-    out.real(53, angle).real(43, origin[0] * paper).real(44, origin[1] * paper).real(45, offset[0] * paper, 9).real(46, offset[1] * paper, 9).int(79, dashes.length);
+    out
+      .real(53, angle)
+      .real(43, origin[0] * paper)
+      .real(44, origin[1] * paper)
+      .real(45, offset[0] * paper, 9)
+      .real(46, offset[1] * paper, 9)
+      .int(79, dashes.length);
     for (const d of dashes) out.real(49, d * paper, 9);
   }
 }
@@ -171,21 +206,63 @@ function table(tags: DxfTags, name: string, handle: string, entries: number, bod
 }
 
 function record(tags: DxfTags, type: string, owner: string, kind: string, name: string, handle = tags.nextHandle()): DxfTags {
-  return tags.text(0, type).text(type === 'DIMSTYLE' ? 105 : 5, handle).text(330, owner).text(100, 'AcDbSymbolTableRecord').text(100, kind).text(2, name).int(70, 0);
+  return tags
+    .text(0, type)
+    .text(type === 'DIMSTYLE' ? 105 : 5, handle)
+    .text(330, owner)
+    .text(100, 'AcDbSymbolTableRecord')
+    .text(100, kind)
+    .text(2, name)
+    .int(70, 0);
 }
 
-function tables(tags: DxfTags, layers: readonly Layer[], styled: StyledDrawing, paper: number, block: string | null, [x0, y0, x1, y1]: readonly [number, number, number, number]): void {
+function tables(
+  tags: DxfTags,
+  layers: readonly Layer[],
+  styled: StyledDrawing,
+  paper: number,
+  block: string | null,
+  [x0, y0, x1, y1]: readonly [number, number, number, number],
+): void {
   tags.text(0, 'SECTION').text(2, 'TABLES');
   table(tags, 'VPORT', '8', 1, () => {
-    record(tags, 'VPORT', '8', 'AcDbViewportTableRecord', '*Active').point(10, 0, 0).point(11, 1, 1).point(12, (x0 + x1) / 2, (y0 + y1) / 2).point(13, 0, 0).point(14, 10, 10).point(15, 10, 10);
-    tags.point(16, 0, 0, 1).point(17, 0, 0, 0).real(40, Math.max(y1 - y0, (x1 - x0) / 1.6, 1) * 1.1).real(41, 1.6).real(42, 50).real(43, 0).real(44, 0).real(50, 0).real(51, 0).int(71, 0).int(72, 1000).int(73, 1).int(74, 3).int(75, 0).int(76, 0).int(77, 0).int(78, 0);
+    record(tags, 'VPORT', '8', 'AcDbViewportTableRecord', '*Active')
+      .point(10, 0, 0)
+      .point(11, 1, 1)
+      .point(12, (x0 + x1) / 2, (y0 + y1) / 2)
+      .point(13, 0, 0)
+      .point(14, 10, 10)
+      .point(15, 10, 10);
+    tags
+      .point(16, 0, 0, 1)
+      .point(17, 0, 0, 0)
+      .real(40, Math.max(y1 - y0, (x1 - x0) / 1.6, 1) * 1.1)
+      .real(41, 1.6)
+      .real(42, 50)
+      .real(43, 0)
+      .real(44, 0)
+      .real(50, 0)
+      .real(51, 0)
+      .int(71, 0)
+      .int(72, 1000)
+      .int(73, 1)
+      .int(74, 3)
+      .int(75, 0)
+      .int(76, 0)
+      .int(77, 0)
+      .int(78, 0);
   });
   const types = [...new Set(layers.filter((l) => l.dashes.length).map((l) => l.lineType))];
   table(tags, 'LTYPE', '5', types.length + 3, () => {
-    for (const name of ['ByBlock', 'ByLayer', 'Continuous']) record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', name).text(3, '').int(72, 65).int(73, 0).real(40, 0);
+    for (const name of ['ByBlock', 'ByLayer', 'Continuous'])
+      record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', name).text(3, '').int(72, 65).int(73, 0).real(40, 0);
     for (const type of types) {
       const dashes = styled.standard.lineTypes[type]!;
-      record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', type.toUpperCase()).text(3, `${type} ${dashes.join(' ')} mm`).int(72, 65).int(73, dashes.length).real(40, dashes.reduce((sum, d) => sum + Math.abs(d), 0) * paper);
+      record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', type.toUpperCase())
+        .text(3, `${type} ${dashes.join(' ')} mm`)
+        .int(72, 65)
+        .int(73, dashes.length)
+        .real(40, dashes.reduce((sum, d) => sum + Math.abs(d), 0) * paper);
       for (const d of dashes) tags.real(49, d * paper).int(74, 0);
     }
   });
@@ -198,7 +275,14 @@ function tables(tags: DxfTags, layers: readonly Layer[], styled: StyledDrawing, 
     }
   });
   table(tags, 'STYLE', '3', 1, () => {
-    record(tags, 'STYLE', '3', 'AcDbTextStyleTableRecord', 'Standard').real(40, 0).real(41, 1).real(50, 0).int(71, 0).real(42, 2.5).text(3, 'txt').text(4, '');
+    record(tags, 'STYLE', '3', 'AcDbTextStyleTableRecord', 'Standard')
+      .real(40, 0)
+      .real(41, 1)
+      .real(50, 0)
+      .int(71, 0)
+      .real(42, 2.5)
+      .text(3, 'txt')
+      .text(4, '');
   });
   table(tags, 'VIEW', '6', 0, () => undefined);
   table(tags, 'UCS', '7', 0, () => undefined);
@@ -217,7 +301,17 @@ function tables(tags: DxfTags, layers: readonly Layer[], styled: StyledDrawing, 
 }
 
 function blockRecord(tags: DxfTags, name: string, handle: string, layout: string): void {
-  tags.text(0, 'BLOCK_RECORD').text(5, handle).text(330, '1').text(100, 'AcDbSymbolTableRecord').text(100, 'AcDbBlockTableRecord').text(2, name).text(340, layout).int(70, 0).int(280, 1).int(281, 0);
+  tags
+    .text(0, 'BLOCK_RECORD')
+    .text(5, handle)
+    .text(330, '1')
+    .text(100, 'AcDbSymbolTableRecord')
+    .text(100, 'AcDbBlockTableRecord')
+    .text(2, name)
+    .text(340, layout)
+    .int(70, 0)
+    .int(280, 1)
+    .int(281, 0);
 }
 
 function blocks(tags: DxfTags, block: string | null, entities: DxfTags | null, layers: readonly Layer[]): void {
@@ -240,7 +334,15 @@ function blocks(tags: DxfTags, block: string | null, entities: DxfTags | null, l
 function insert(tags: DxfTags, name: string, layers: readonly Layer[]): void {
   const layer = layers.find((l) => !l.isFill) ?? layers[0];
   if (!layer) return;
-  tags.text(0, 'INSERT').text(5, tags.nextHandle()).text(330, '1B').text(100, 'AcDbEntity').text(8, layer.name).text(100, 'AcDbBlockReference').text(2, name).point(10, 0, 0, 0);
+  tags
+    .text(0, 'INSERT')
+    .text(5, tags.nextHandle())
+    .text(330, '1B')
+    .text(100, 'AcDbEntity')
+    .text(8, layer.name)
+    .text(100, 'AcDbBlockReference')
+    .text(2, name)
+    .point(10, 0, 0, 0);
 }
 
 function objects(tags: DxfTags): void {
@@ -249,9 +351,15 @@ function objects(tags: DxfTags): void {
     for (const [key, value] of entries) tags.text(3, key).text(350, value);
   };
   tags.text(0, 'SECTION').text(2, 'OBJECTS');
-  dictionary('C', '0', [['ACAD_GROUP', 'D'], ['ACAD_LAYOUT', '1A']]);
+  dictionary('C', '0', [
+    ['ACAD_GROUP', 'D'],
+    ['ACAD_LAYOUT', '1A'],
+  ]);
   dictionary('D', 'C', []);
-  dictionary('1A', 'C', [['Model', '1C'], ['Layout1', '1F']]);
+  dictionary('1A', 'C', [
+    ['Model', '1C'],
+    ['Layout1', '1F'],
+  ]);
   layout(tags, '1C', 'Model', 0, 1024, '1B');
   layout(tags, '1F', 'Layout1', 1, 0, '1D');
   tags.text(0, 'ENDSEC');
@@ -259,7 +367,48 @@ function objects(tags: DxfTags): void {
 
 function layout(tags: DxfTags, handle: string, name: string, order: number, flags: number, blockRecordHandle: string): void {
   tags.text(0, 'LAYOUT').text(5, handle).text(330, '1A').text(100, 'AcDbPlotSettings').text(1, '').text(2, '').text(4, 'A3').text(6, '');
-  tags.real(40, 7.5).real(41, 7.5).real(42, 7.5).real(43, 7.5).real(44, 420).real(45, 297).real(46, 0).real(47, 0).real(48, 0).real(49, 0).real(140, 0).real(141, 0).real(142, 1).real(143, 1);
-  tags.int(70, flags + 688).int(72, 1).int(73, 0).int(74, 5).text(7, '').int(75, 16).int(76, 0).int(77, 2).int(78, 300).real(147, 1).real(148, 0).real(149, 0);
-  tags.text(100, 'AcDbLayout').text(1, name).int(70, 1).int(71, order).point(10, 0, 0).point(11, 420, 297).point(12, 0, 0, 0).point(14, 0, 0, 0).point(15, 0, 0, 0).real(146, 0).point(13, 0, 0, 0).point(16, 1, 0, 0).point(17, 0, 1, 0).int(76, 0).text(330, blockRecordHandle);
+  tags
+    .real(40, 7.5)
+    .real(41, 7.5)
+    .real(42, 7.5)
+    .real(43, 7.5)
+    .real(44, 420)
+    .real(45, 297)
+    .real(46, 0)
+    .real(47, 0)
+    .real(48, 0)
+    .real(49, 0)
+    .real(140, 0)
+    .real(141, 0)
+    .real(142, 1)
+    .real(143, 1);
+  tags
+    .int(70, flags + 688)
+    .int(72, 1)
+    .int(73, 0)
+    .int(74, 5)
+    .text(7, '')
+    .int(75, 16)
+    .int(76, 0)
+    .int(77, 2)
+    .int(78, 300)
+    .real(147, 1)
+    .real(148, 0)
+    .real(149, 0);
+  tags
+    .text(100, 'AcDbLayout')
+    .text(1, name)
+    .int(70, 1)
+    .int(71, order)
+    .point(10, 0, 0)
+    .point(11, 420, 297)
+    .point(12, 0, 0, 0)
+    .point(14, 0, 0, 0)
+    .point(15, 0, 0, 0)
+    .real(146, 0)
+    .point(13, 0, 0, 0)
+    .point(16, 1, 0, 0)
+    .point(17, 0, 1, 0)
+    .int(76, 0)
+    .text(330, blockRecordHandle);
 }

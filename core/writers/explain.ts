@@ -7,28 +7,53 @@ import { decimal } from './numbers';
 export function explainStep(step: DrawStep): [string, string][] {
   switch (step.name) {
     case 'cut': {
-      const paths = step.faces.regions.map((r, i) => ({ d: r.face.map((ring) => path(ring, true)).join(''), fill: `hsl(${(i * 67) % 360} 45% 75%)`, stroke: '#222' }));
+      const paths = step.faces.regions.map((r, i) => ({
+        d: r.face.map((ring) => path(ring, true)).join(''),
+        fill: `hsl(${(i * 67) % 360} 45% 75%)`,
+        stroke: '#222',
+      }));
       const open = step.faces.open.map((o) => ({ d: path(o.points, false), fill: 'none', stroke: '#A8324A' }));
       return [['1-cut.svg', page([...paths, ...open])]];
     }
     case 'candidates':
-      return [['2-candidates.svg', page(sextets(step.edges.ends, step.edges.count, (c) => ['#1B7265', '#565F63', '#B97A12'][step.edges.kind[c]!]!))]];
+      return [
+        [
+          '2-candidates.svg',
+          page(sextets(step.edges.ends, step.edges.count, (c) => ['#1B7265', '#565F63', '#B97A12'][step.edges.kind[c]!]!)),
+        ],
+      ];
     case 'pieces':
-      return [['3-visible.svg', page(sextets(step.pieces.ends, step.pieces.count, (p) => (step.pieces.hidden[p] ? '#BBBBBB' : '#22292C')))]];
+      return [
+        ['3-visible.svg', page(sextets(step.pieces.ends, step.pieces.count, (p) => (step.pieces.hidden[p] ? '#BBBBBB' : '#22292C')))],
+      ];
     case 'single': {
       const { ends, tags, count } = step.segments;
-      const lines = Array.from({ length: count }, (_, s) => ({ d: path(ends.subarray(s * 4, s * 4 + 4), false), fill: 'none', stroke: roleColour(tags[s * 2]! >> 1) }));
+      const lines = Array.from({ length: count }, (_, s) => ({
+        d: path(ends.subarray(s * 4, s * 4 + 4), false),
+        fill: 'none',
+        stroke: roleColour(tags[s * 2]! >> 1),
+      }));
       return [['4-single.svg', page(lines)]];
     }
     case 'joined': {
       const { drawing } = step;
-      const lines = Array.from(drawing.lineRole, (role, l) => ({ d: path(linePoints(drawing, l), false), fill: 'none', stroke: drawing.lineArc[l]! >= 0 ? '#2A678E' : roleColour(role) }));
+      const lines = Array.from(drawing.lineRole, (role, l) => ({
+        d: path(linePoints(drawing, l), false),
+        fill: 'none',
+        stroke: drawing.lineArc[l]! >= 0 ? '#2A678E' : roleColour(role),
+      }));
       return [['5-joined.svg', page(lines)]];
     }
   }
 }
 
-const COLOURS: Partial<Record<(typeof ROLES)[number], string>> = { cut: '#A8324A', ground: '#7E5003', outline: '#22292C', edge: '#1B7265', hidden: '#BBBBBB' };
+const COLOURS: Partial<Record<(typeof ROLES)[number], string>> = {
+  cut: '#A8324A',
+  ground: '#7E5003',
+  outline: '#22292C',
+  edge: '#1B7265',
+  hidden: '#BBBBBB',
+};
 const roleColour = (role: number): string => COLOURS[ROLES[role]!] ?? '#565F63';
 
 interface Path {
@@ -38,7 +63,11 @@ interface Path {
 }
 
 function sextets(ends: Float64Array, count: number, stroke: (i: number) => string): Path[] {
-  return Array.from({ length: count }, (_, i) => ({ d: path([ends[i * 6]!, ends[i * 6 + 1]!, ends[i * 6 + 3]!, ends[i * 6 + 4]!], false), fill: 'none', stroke: stroke(i) }));
+  return Array.from({ length: count }, (_, i) => ({
+    d: path([ends[i * 6]!, ends[i * 6 + 1]!, ends[i * 6 + 3]!, ends[i * 6 + 4]!], false),
+    fill: 'none',
+    stroke: stroke(i),
+  }));
 }
 
 function path(flat: ArrayLike<number>, closed: boolean): string {
@@ -48,11 +77,16 @@ function path(flat: ArrayLike<number>, closed: boolean): string {
 }
 
 function page(paths: readonly Path[]): string {
-  let x0 = Infinity, y0 = Infinity, x1 = -Infinity, y1 = -Infinity;
+  let x0 = Infinity,
+    y0 = Infinity,
+    x1 = -Infinity,
+    y1 = -Infinity;
   for (const { d } of paths)
     for (const [, x, y] of d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) {
-      x0 = Math.min(x0, Number(x)); x1 = Math.max(x1, Number(x));
-      y0 = Math.min(y0, Number(y)); y1 = Math.max(y1, Number(y));
+      x0 = Math.min(x0, Number(x));
+      x1 = Math.max(x1, Number(x));
+      y0 = Math.min(y0, Number(y));
+      y1 = Math.max(y1, Number(y));
     }
   if (!(x0 <= x1)) [x0, y0, x1, y1] = [0, 0, 1, 1];
   const pad = Math.max(x1 - x0, y1 - y0) * 0.03 + 1e-6;

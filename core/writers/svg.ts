@@ -20,7 +20,8 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight): str
   const { drawing, scale, layers } = styled;
   const k = 1000 / scale;
   const [u0, v0, u1, v1] = drawingBounds(drawing);
-  const width = (u1 - u0) * k + 2 * MARGIN, height = (v1 - v0) * k + 2 * MARGIN;
+  const width = (u1 - u0) * k + 2 * MARGIN,
+    height = (v1 - v0) * k + 2 * MARGIN;
   const x = (u: number) => decimal((u - u0) * k + MARGIN, 5);
   const y = (v: number) => decimal((v1 - v) * k + MARGIN, 5);
   const title = clean(`${sight.number} ${sight.name}`.trim() || sight.kind);
@@ -41,7 +42,8 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight): str
     const paints = fill.lines
       ? fill.lines.map((line, i) => {
           const id = `fill-${fill.layer}-${fill.pattern.replace(/\W+/g, '-')}-${i}`;
-          if (!patterns.has(id)) patterns.set(id, patternTag(id, line, layer.weight, paperColour(layer.colour), Number(x(0)), Number(y(0))));
+          if (!patterns.has(id))
+            patterns.set(id, patternTag(id, line, layer.weight, paperColour(layer.colour), Number(x(0)), Number(y(0))));
           return `url(#${id})`;
         })
       : [paperColour(layer.colour)];
@@ -49,19 +51,27 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight): str
     fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
   });
   if (patterns.size) out.push('<defs>', ...patterns.values(), '</defs>');
-  for (const [layer, paths] of [...fillsOf].sort((a, b) => a[0] - b[0])) out.push(`<g id="${clean(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
+  for (const [layer, paths] of [...fillsOf].sort((a, b) => a[0] - b[0]))
+    out.push(`<g id="${clean(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
 
   const pathsOf = layers.map((): string[] => []);
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const a = drawing.lineArc[l]!;
-    pathsOf[styled.lineLayer[l]!]!.push(a >= 0 ? arcPath(arcAt(drawing, a), k, x, y) : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y));
+    pathsOf[styled.lineLayer[l]!]!.push(
+      a >= 0 ? arcPath(arcAt(drawing, a), k, x, y) : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y),
+    );
   }
   // fine lines first, so that heavy ones lie on top at their ends
-  const order = layers.map((_, i) => i).filter((i) => pathsOf[i]!.length).sort((a, b) => layers[a]!.weight - layers[b]!.weight || a - b);
+  const order = layers
+    .map((_, i) => i)
+    .filter((i) => pathsOf[i]!.length)
+    .sort((a, b) => layers[a]!.weight - layers[b]!.weight || a - b);
   for (const i of order) {
     const layer = layers[i]!;
     const dashes = layer.dashes.length ? ` stroke-dasharray="${layer.dashes.map((d) => decimal(Math.abs(d), 3)).join(' ')}"` : '';
-    out.push(`<g id="${clean(layer.name)}" fill="none" stroke="${paperColour(layer.colour)}" stroke-width="${decimal(layer.weight, 3)}" stroke-linecap="round" stroke-linejoin="round"${dashes}>`);
+    out.push(
+      `<g id="${clean(layer.name)}" fill="none" stroke="${paperColour(layer.colour)}" stroke-width="${decimal(layer.weight, 3)}" stroke-linecap="round" stroke-linejoin="round"${dashes}>`,
+    );
     for (const d of pathsOf[i]!) out.push(`<path d="${d}"/>`);
     out.push('</g>');
   }
@@ -88,7 +98,8 @@ function arcPath([u, v, r, start, end]: readonly [number, number, number, number
   const at = (t: number) => `${x(u + r * Math.cos(t))} ${y(v + r * Math.sin(t))}`;
   const radius = decimal(r * k, 5);
   // counter-clockwise with v up is sweep 0 with y down; a full circle takes two halves
-  if (end - start > 2 * Math.PI - 1e-9) return `M${at(start)}A${radius} ${radius} 0 0 0 ${at(start + Math.PI)}A${radius} ${radius} 0 0 0 ${at(start)}Z`;
+  if (end - start > 2 * Math.PI - 1e-9)
+    return `M${at(start)}A${radius} ${radius} 0 0 0 ${at(start + Math.PI)}A${radius} ${radius} 0 0 0 ${at(start)}Z`;
   return `M${at(start)}A${radius} ${radius} 0 ${end - start > Math.PI ? 1 : 0} 0 ${at(end)}`;
 }
 
@@ -96,9 +107,17 @@ function arcPath([u, v, r, start, end]: readonly [number, number, number, number
  * One family of lines as an SVG pattern: its tile is the parallelogram of one dash period along the line and of the offset to
  * the next line, so any offset is exact. Hangs on the drawing's zero, so neighbouring regions of a material run through.
  */
-function patternTag(id: string, { angle, origin, offset, dashes }: PatternLine, weight: number, colour: string, x0: number, y0: number): string {
+function patternTag(
+  id: string,
+  { angle, origin, offset, dashes }: PatternLine,
+  weight: number,
+  colour: string,
+  x0: number,
+  y0: number,
+): string {
   const period = dashes.length ? dashes.reduce((sum, d) => sum + Math.abs(d), 0) : 10;
-  const c = Math.cos((angle * Math.PI) / 180), s = Math.sin((angle * Math.PI) / 180);
+  const c = Math.cos((angle * Math.PI) / 180),
+    s = Math.sin((angle * Math.PI) / 180);
   const across = -offset[0] * s + offset[1] * c;
   const spacing = Math.abs(across);
   // y axis of the tile: the offset, in tile units of `spacing`; on the page y runs down

@@ -24,7 +24,9 @@ const ON_PLANE = 1e-7;
 export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array): ViewSpace {
   const { vertices, partVertexStart, partTriangleStart } = scene;
   const count = vertices.length / 3;
-  const u = new Float64Array(count), v = new Float64Array(count), w = new Float64Array(count);
+  const u = new Float64Array(count),
+    v = new Float64Array(count),
+    w = new Float64Array(count);
   const [ox, oy, oz] = frame.origin;
   const [rx, ry, rz] = frame.right;
   const [ux, uy, uz] = frame.up;
@@ -33,7 +35,9 @@ export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array): ViewSp
   for (let part = 0; part < shown.length; part++) {
     if (!shown[part]) continue;
     for (let i = partVertexStart[part]!; i < partVertexStart[part + 1]!; i++) {
-      const x = vertices[i * 3]! - ox, y = vertices[i * 3 + 1]! - oy, z = vertices[i * 3 + 2]! - oz;
+      const x = vertices[i * 3]! - ox,
+        y = vertices[i * 3 + 1]! - oy,
+        z = vertices[i * 3 + 2]! - oz;
       u[i] = x * rx + y * ry + z * rz;
       v[i] = x * ux + y * uy + z * uz;
       const depth = x * lx + y * ly + z * lz;
@@ -48,9 +52,15 @@ export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array): ViewSp
 
 function turnFaces(triangles: Uint32Array, from: number, to: number, u: Float64Array, v: Float64Array, facing: Uint8Array): void {
   for (let t = from; t < to; t++) {
-    const a = triangles[t * 3]!, b = triangles[t * 3 + 1]!, c = triangles[t * 3 + 2]!;
-    const abu = u[b]! - u[a]!, abv = v[b]! - v[a]!, acu = u[c]! - u[a]!, acv = v[c]! - v[a]!;
-    const bcu = acu - abu, bcv = acv - abv;
+    const a = triangles[t * 3]!,
+      b = triangles[t * 3 + 1]!,
+      c = triangles[t * 3 + 2]!;
+    const abu = u[b]! - u[a]!,
+      abv = v[b]! - v[a]!,
+      acu = u[c]! - u[a]!,
+      acv = v[c]! - v[a]!;
+    const bcu = acu - abu,
+      bcv = acv - abv;
     const twice = abu * acv - abv * acu;
     const longest = Math.sqrt(Math.max(abu * abu + abv * abv, acu * acu + acv * acv, bcu * bcu + bcv * bcv));
     facing[t] = Math.abs(twice) <= EDGE * longest ? Facing.edgeOn : twice > 0 ? Facing.front : Facing.back;

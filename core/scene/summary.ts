@@ -1,7 +1,7 @@
 import { noteSentence } from '../faults/wording';
 import type { Note } from '../faults/fault';
 import type { Scene } from '../scene/scene';
-import type { Model } from './model';
+import type { Model } from '../model/model';
 
 /** What is in a model and what is doubtful, as data. */
 export interface Summary {
@@ -17,7 +17,11 @@ export interface Summary {
   readonly storeys: readonly { readonly name: string; readonly elevation: number; readonly elements: number }[];
   readonly classes: readonly { readonly class: string; readonly elements: number }[];
   readonly materials: readonly { readonly name: string; readonly elements: number }[];
-  readonly buildUps: readonly { readonly name: string; readonly layers: readonly { readonly material: string; readonly thickness: number }[]; readonly elements: number }[];
+  readonly buildUps: readonly {
+    readonly name: string;
+    readonly layers: readonly { readonly material: string; readonly thickness: number }[];
+    readonly elements: number;
+  }[];
   readonly grid: readonly string[];
   readonly spaces: readonly string[];
   readonly closed: number;
@@ -44,7 +48,8 @@ export function summarise(model: Model, scene: Scene): Summary {
   model.partElement.forEach((element, part) => {
     const m = model.partMaterial[part]!;
     const buildUp = model.elements[element]!.buildUp;
-    for (const material of buildUp ? buildUp.materials : [m]) if (material >= 0) materialSets.set(material, (materialSets.get(material) ?? new Set()).add(element));
+    for (const material of buildUp ? buildUp.materials : [m])
+      if (material >= 0) materialSets.set(material, (materialSets.get(material) ?? new Set()).add(element));
     if (model.elements[element]!.use === 'solid') {
       madeOf.set(element, (madeOf.get(element) ?? false) || m >= 0 || buildUp !== null);
       if (!scene.partClosed[part]) open.set(element, (open.get(element) ?? 0) + scene.partBorders[part]!);
@@ -57,7 +62,14 @@ export function summarise(model: Model, scene: Scene): Summary {
     const key = buildUp.name || 'unnamed';
     const known = ups.get(key);
     if (known) known.elements++;
-    else ups.set(key, { elements: 1, layers: buildUp.materials.map((m, i) => ({ material: model.materials[m]?.name ?? 'none', thickness: Math.round((buildUp.bounds[i + 1]! - buildUp.bounds[i]!) * 1e6) / 1e6 })) });
+    else
+      ups.set(key, {
+        elements: 1,
+        layers: buildUp.materials.map((m, i) => ({
+          material: model.materials[m]?.name ?? 'none',
+          thickness: Math.round((buildUp.bounds[i + 1]! - buildUp.bounds[i]!) * 1e6) / 1e6,
+        })),
+      });
   }
   const notes: Note[] = [...model.notes];
   let named = 0;
@@ -69,7 +81,8 @@ export function summarise(model: Model, scene: Scene): Summary {
   if (named > NAMED) notes.push({ code: 'elements-open', facts: { count: named - NAMED } });
   if (noMaterial) notes.push({ code: 'elements-without-material', facts: { count: noMaterial } });
   const size = [0, 1, 2].map((k) => {
-    let low = Infinity, high = -Infinity;
+    let low = Infinity,
+      high = -Infinity;
     for (let p = 0; p < scene.partBounds.length / 6; p++) {
       low = Math.min(low, scene.partBounds[p * 6 + k]!);
       high = Math.max(high, scene.partBounds[p * 6 + 3 + k]!);
@@ -84,10 +97,12 @@ export function summarise(model: Model, scene: Scene): Summary {
     triangles: model.triangles.length / 3,
     size,
     origin: model.origin,
-    northTurned: Math.round((Math.atan2(nx, ny) * 180) / Math.PI * 1000) / 1000,
+    northTurned: Math.round(((Math.atan2(nx, ny) * 180) / Math.PI) * 1000) / 1000,
     storeys: model.storeys.map((s, i) => ({ name: s.name, elevation: s.elevation + model.origin[2], elements: storeys.get(i) ?? 0 })),
     classes: classes.map(([name, n]) => ({ class: name, elements: n })),
-    materials: [...materialSets].map(([m, set]) => ({ name: model.materials[m]!.name, elements: set.size })).sort((a, b) => b.elements - a.elements || (a.name < b.name ? -1 : 1)),
+    materials: [...materialSets]
+      .map(([m, set]) => ({ name: model.materials[m]!.name, elements: set.size }))
+      .sort((a, b) => b.elements - a.elements || (a.name < b.name ? -1 : 1)),
     buildUps: [...ups].map(([name, u]) => ({ name, ...u })),
     grid: model.grid.map((g) => g.tag),
     spaces: model.elements.filter((e) => e.use === 'space').map((e) => e.name),
@@ -101,13 +116,30 @@ export function describeModel(s: Summary): string {
   const metres = (n: number) => n.toFixed(3);
   const out = [
     `${s.name}: ${s.source}, ${s.elements} elements, ${s.triangles} triangles, ${s.size.map((n) => n.toFixed(2)).join(' x ')} m`,
-    s.northTurned ? `True north is turned ${s.northTurned} degrees ${s.northTurned > 0 ? 'clockwise' : 'anticlockwise'} from the model's Y axis.` : 'True north is the Y axis of the model.',
+    s.northTurned
+      ? `True north is turned ${s.northTurned} degrees ${s.northTurned > 0 ? 'clockwise' : 'anticlockwise'} from the model's Y axis.`
+      : 'True north is the Y axis of the model.',
   ];
   if (s.origin.some((n) => n !== 0)) out.push(`The model lies around ${s.origin.join(', ')}; nothing is lost to that.`);
-  if (s.storeys.length) out.push('', 'Storeys', ...[...s.storeys].reverse().map((x) => `  ${x.name.padEnd(24)} ${(x.elevation >= 0 ? '+' : '') + metres(x.elevation)}  ${x.elements} elements`));
+  if (s.storeys.length)
+    out.push(
+      '',
+      'Storeys',
+      ...[...s.storeys]
+        .reverse()
+        .map((x) => `  ${x.name.padEnd(24)} ${(x.elevation >= 0 ? '+' : '') + metres(x.elevation)}  ${x.elements} elements`),
+    );
   out.push('', 'Classes', ...s.classes.map((c) => `  ${c.class.padEnd(24)} ${c.elements}`));
   if (s.materials.length) out.push('', 'Materials', ...s.materials.map((m) => `  ${m.name.padEnd(24)} ${m.elements} elements`));
-  if (s.buildUps.length) out.push('', 'Build-ups', ...s.buildUps.map((b) => `  ${b.name.padEnd(24)} ${b.layers.map((l) => `${l.material} ${Math.round(l.thickness * 1e4) / 10}`).join(', ')} mm; ${b.elements} elements`));
+  if (s.buildUps.length)
+    out.push(
+      '',
+      'Build-ups',
+      ...s.buildUps.map(
+        (b) =>
+          `  ${b.name.padEnd(24)} ${b.layers.map((l) => `${l.material} ${Math.round(l.thickness * 1e4) / 10}`).join(', ')} mm; ${b.elements} elements`,
+      ),
+    );
   if (s.grid.length) out.push('', `Grid: ${s.grid.join(' ')}`);
   if (s.spaces.length) out.push(`Spaces: ${s.spaces.length}`);
   out.push('', s.doubts.length ? `Doubtful, ${s.doubts.length}` : 'Nothing doubtful was found.', ...s.doubts.map((d) => `  ${d}`), '');

@@ -1,0 +1,52 @@
+/* Imports run down the data's flow, never up: the list of rooms below is the order of the house. */
+const rooms = ['faults', 'geometry', 'model', 'readers', 'scene', 'sights', 'cutting', 'visibility', 'linework', 'drafting', 'writers'];
+const upward = rooms.slice(0, -1).map((room, i) => ({
+  name: `core-${room}-looks-down-only`,
+  severity: 'error',
+  from: { path: `^core/${room}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^core/(${[...rooms.slice(i + 1), 'draw\\.ts'].join('|')})` },
+}));
+
+module.exports = {
+  forbidden: [
+    ...upward,
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'core-alone',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(app|cli|demo|benchmarks|e2e|server)/' },
+    },
+    { name: 'core-without-node', severity: 'error', from: { path: '^core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
+    {
+      name: 'core-without-interface',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { path: 'node_modules/', pathNot: 'node_modules/(clipper2-ts|flatbush|flatqueue|earcut|joi|@hapi|@standard-schema|web-ifc)/' },
+    },
+    { name: 'cli-over-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^(app|demo|benchmarks|e2e|server)/' } },
+    { name: 'app-not-cli', severity: 'error', from: { path: '^app/' }, to: { path: '^(cli|benchmarks|e2e|server)/' } },
+    {
+      name: 'workers-without-react',
+      severity: 'error',
+      from: { path: '^app/workers/.*\\.worker\\.ts$' },
+      to: { path: 'node_modules/(react|react-dom|react-router)/' },
+    },
+    {
+      name: 'resolvable',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '(\\?url|\\?worker|\\?raw|virtual:|/\\+types/)' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'browser', 'default'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.json'],
+    },
+  },
+};

@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 5391;
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
+  fullyParallel: false,
+  workers: 1,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      ...(process.env['CHROME_PATH'] && { executablePath: process.env['CHROME_PATH'] }),
+      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+    },
+  },
+  webServer: {
+    command: 'node server/server.mjs',
+    url: `http://127.0.0.1:${PORT}`,
+    env: { PORT: String(PORT) },
+    reuseExistingServer: false,
+  },
+});
