@@ -1,5 +1,6 @@
 /* Bundles the command line into build/cli: one start file and chunks that are loaded when needed. web-ifc stays a package of its own. */
 import { build } from 'esbuild';
+import { chmodSync, rmSync, symlinkSync } from 'node:fs';
 
 await build({
   entryPoints: { tarvex: 'cli/tarvex.ts' },
@@ -11,8 +12,15 @@ await build({
   platform: 'node',
   target: 'node20',
   external: ['web-ifc'],
+  minifySyntax: true,
+  minifyWhitespace: true,
   sourcemap: false,
   legalComments: 'none',
   banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
   logLevel: 'warning',
 });
+
+// A package's own command is not linked by npm; with this link `npx tarvex` finds it.
+chmodSync('build/cli/tarvex.mjs', 0o755);
+rmSync('node_modules/.bin/tarvex', { force: true });
+symlinkSync('../../build/cli/tarvex.mjs', 'node_modules/.bin/tarvex');

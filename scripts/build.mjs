@@ -26,9 +26,10 @@ export function ensureBuild({ quiet = true } = {}) {
   const from = hash.digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === from) return;
   console.log('Building ...');
-  run('node', ['scripts/build-cli.mjs'], quiet);
   run('node_modules/.bin/react-router', ['build'], quiet);
   run('node', ['scripts/first-view-size.mjs'], false);
+  // After the application's build, which empties build/.
+  run('node', ['scripts/build-cli.mjs'], quiet);
   mkdirSync('build', { recursive: true });
   writeFileSync(STAMP, from);
 }

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { Fault } from '../faults/fault';
-import { cross, dot, unit, type Vec3 } from '../geometry/vec3';
+import { cross, dot, unit } from '../geometry/vec3';
 import type { Sight } from './sight';
 
 /** Beyond this no building lies: a larger figure is a mistake of units. */
