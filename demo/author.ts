@@ -342,7 +342,9 @@ export class Author {
   private readonly associations = new Map<string, Ref>();
   private associate(key: string, material: Ref, element: Ref): void {
     this.associations.set(key, material);
-    this.byMaterial.set(key, [...(this.byMaterial.get(key) ?? []), element]);
+    const users = this.byMaterial.get(key);
+    if (users) users.push(element);
+    else this.byMaterial.set(key, [element]);
   }
 
   /** An opening in a host, and what fills it. */

@@ -14,7 +14,7 @@ await build({
   external: ['web-ifc'],
   logLevel: 'warning',
 });
-const { status } = spawnSync('node', ['--expose-gc', '--max-old-space-size=12000', 'build/bench.mjs', ...process.argv.slice(2)], {
+const { status } = spawnSync('node', ['build/bench.mjs', ...process.argv.slice(2)], {
   stdio: 'inherit',
 });
 process.exit(status ?? 1);

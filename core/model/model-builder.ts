@@ -2,12 +2,12 @@ import type { Note } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { Colour, Element, GridLine, Material, Model, Storey } from './model';
 
-/** A growing array of doubles or integers; doubles its room, so a million pushes cost a million steps. */
-export class Growing<T extends Float64Array | Uint32Array> {
+/** A growing array of figures; doubles its room, so a million pushes cost a million steps. */
+export class Growing<T extends Float32Array | Float64Array | Uint32Array> {
   private data: T;
   private readonly make: (n: number) => T;
   length = 0;
-  constructor(make: (n: number) => T, room = 1024) {
+  constructor(make: (n: number) => T, room = 0) {
     this.make = make;
     this.data = make(room);
   }
@@ -23,15 +23,16 @@ export class Growing<T extends Float64Array | Uint32Array> {
   push(value: number): void {
     this.reserve(1)[this.length++] = value;
   }
+  /** All that was collected; storage that is just full is handed over as it is. */
   done(): T {
-    return this.data.slice(0, this.length) as T;
+    return (this.length === this.data.length ? this.data : this.data.slice(0, this.length)) as T;
   }
 }
 
 /** Collects a Model part by part, in the order of the elements. */
 export class ModelBuilder {
-  readonly positions = new Growing((n) => new Float64Array(n), 4096);
-  readonly triangles = new Growing((n) => new Uint32Array(n), 4096);
+  readonly positions = new Growing((n) => new Float64Array(n));
+  readonly triangles = new Growing((n) => new Uint32Array(n));
   readonly materials: Material[] = [];
   readonly elements: Element[] = [];
   readonly storeys: Storey[] = [];
@@ -43,6 +44,12 @@ export class ModelBuilder {
   private readonly partElement: number[] = [];
   private readonly partMaterial: number[] = [];
   private readonly partColour: number[] = [];
+
+  /** Makes room at once where the sizes are known beforehand. */
+  reserve(corners: number, triangles: number): void {
+    this.positions.reserve(corners * 3);
+    this.triangles.reserve(triangles * 3);
+  }
 
   /** Ends a part: all triangles since the last part are its own. */
   endPart(element: number, material: number, colour: Colour): void {

@@ -7,15 +7,16 @@ const NEAR = 1000;
 /** Moves a model that lies far from zero (map coordinates) near it; the move is kept as the model's origin, in whole metres. */
 export function moveToOrigin(builder: ModelBuilder): void {
   const data = builder.positions.reserve(0);
-  const low = [Infinity, Infinity, Infinity],
-    high = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < builder.positions.length; i++) {
-    const k = i % 3,
-      x = data[i]!;
-    if (x < low[k]!) low[k] = x;
-    if (x > high[k]!) high[k] = x;
-  }
-  const middle = (k: number) => Math.round((low[k]! + high[k]!) / 2);
+  const corners = builder.positions.length;
+  const middle = (axis: number) => {
+    let [low, high] = [Infinity, -Infinity];
+    for (let i = axis; i < corners; i += 3) {
+      const x = data[i]!;
+      if (x < low) low = x;
+      if (x > high) high = x;
+    }
+    return Math.round((low + high) / 2);
+  };
   const origin = [middle(0), middle(1), middle(2)] as const;
   if (!(Math.hypot(...origin) >= NEAR)) return;
   builder.origin = origin;

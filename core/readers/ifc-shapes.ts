@@ -1,21 +1,12 @@
 import { Fault } from '../faults/fault';
-import type { Colour } from '../model/model';
 import type { IfcLibrary, IfcMesh, OpenLibrary } from './ifc-library';
 import { refs } from './ifc-placements';
+import { PlacedShapes } from './placed-shapes';
 import { isRef, type StepIndex, type StepValue } from './step-index';
-
-/** One body of a product, in metres, Z up. */
-export interface Shape {
-  /** Number of the shape item in the file. */
-  readonly item: number;
-  readonly positions: Float64Array;
-  readonly triangles: Uint32Array;
-  readonly colour: Colour;
-}
 
 /** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
 const CIRCLE_SEGMENTS = 33;
-const SETTINGS = { CIRCLE_SEGMENTS, TAPE_SIZE: 8 << 20, BOOLEAN_UNION_THRESHOLD: 65535 };
+export const SHAPE_SETTINGS = { CIRCLE_SEGMENTS, TAPE_SIZE: 8 << 20, BOOLEAN_UNION_THRESHOLD: 65535 };
 
 /** Representations that are not what stands there. */
 const OTHER = /^(axis|footprint|box|boundingbox|reference|clearance|annotation|profile|cog|lighting|plan|survey)/i;
@@ -40,7 +31,9 @@ function follow(index: StepIndex, item: number, out: number[], depth: number): v
 }
 
 export interface BuiltShapes {
-  readonly shapes: ReadonlyMap<number, readonly Shape[]>;
+  readonly shapes: PlacedShapes;
+  /** Rows of a product's bodies among the shapes. */
+  readonly rows: ReadonlyMap<number, readonly number[]>;
   /** Products whose building brought the library to a halt. */
   readonly halted: readonly number[];
   readonly classOf: (id: number) => string;
@@ -62,11 +55,11 @@ export async function buildShapes(
 ): Promise<BuiltShapes> {
   let library = await openLibrary();
   let model = open(library, bytes);
-  const shapes = new Map<number, Shape[]>();
+  const shapes = new PlacedShapes();
+  const rows = new Map<number, readonly number[]>();
   const halted: number[] = [];
   const take = (mesh: IfcMesh) => {
-    const own = readMesh(library, model, mesh, metres, bodyOf.get(mesh.expressID) ?? null);
-    shapes.set(mesh.expressID, own);
+    rows.set(mesh.expressID, readMesh(library, model, mesh, metres, bodyOf.get(mesh.expressID) ?? null, shapes));
   };
   const names = new Map<string, string>();
   try {
@@ -80,7 +73,7 @@ export async function buildShapes(
     );
   } catch (error) {
     if (error instanceof Fault) throw error;
-    shapes.clear();
+    rows.clear();
     for (const product of products) {
       if (/^IFC(SPACE|OPENING)/.test(index.typeNameOf(product))) continue;
       try {
@@ -121,13 +114,13 @@ export async function buildShapes(
   } catch {
     // a library that has halted cannot close; its memory goes with it
   }
-  return { shapes, halted, classOf: (id) => names.get(index.typeNameOf(id)) ?? '' };
+  return { shapes, rows, halted, classOf: (id) => names.get(index.typeNameOf(id)) ?? '' };
 }
 
 function open(library: IfcLibrary, bytes: Uint8Array): number {
   let model: number;
   try {
-    model = library.OpenModel(bytes, SETTINGS);
+    model = library.OpenModel(bytes, SHAPE_SETTINGS);
   } catch {
     throw new Fault('file-unreadable', { reason: 'its head or its records are not in order' });
   }
@@ -135,8 +128,16 @@ function open(library: IfcLibrary, bytes: Uint8Array): number {
   return model;
 }
 
-function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: number, body: ReadonlySet<number> | null): Shape[] {
-  const out: Shape[] = [];
+/** Packs the bodies of one product; returns their rows. */
+function readMesh(
+  library: IfcLibrary,
+  model: number,
+  mesh: IfcMesh,
+  metres: number,
+  body: ReadonlySet<number> | null,
+  shapes: PlacedShapes,
+): number[] {
+  const rows: number[] = [];
   const count = mesh.geometries.size();
   const parts = Array.from({ length: count }, (_, i) => mesh.geometries.get(i));
   // items whose number is not among the body's: another representation, unless none fits at all
@@ -144,30 +145,16 @@ function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: num
   for (const part of fitting.length ? fitting : parts) {
     const geometry = library.GetGeometry(model, part.geometryExpressID);
     const size = geometry.GetVertexDataSize();
-    if (size === 0) {
-      geometry.delete();
-      continue;
+    if (size > 0) {
+      const vertices = library.GetVertexArray(geometry.GetVertexData(), size);
+      const indices = library.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize());
+      const { x, y, z, w } = part.color;
+      rows.push(shapes.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]));
     }
-    const raw = library.GetVertexArray(geometry.GetVertexData(), size);
-    const triangles = library.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize());
     geometry.delete();
-    const m = part.flatTransformation;
-    const n = raw.length / 6;
-    const positions = new Float64Array(n * 3);
-    for (let i = 0; i < n; i++) {
-      const x = raw[i * 6]!,
-        y = raw[i * 6 + 1]!,
-        z = raw[i * 6 + 2]!;
-      // the library turns Z up into Y up: (x, z, -y); turned back here
-      positions[i * 3] = (m[0]! * x + m[4]! * y + m[8]! * z + m[12]!) * metres;
-      positions[i * 3 + 1] = -(m[2]! * x + m[6]! * y + m[10]! * z + m[14]!) * metres;
-      positions[i * 3 + 2] = (m[1]! * x + m[5]! * y + m[9]! * z + m[13]!) * metres;
-    }
-    const { x, y, z, w } = part.color;
-    out.push({ item: part.geometryExpressID, positions, triangles, colour: [x, y, z, w] });
   }
   mesh.delete?.();
-  return out;
+  return rows;
 }
 
 /** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition, even one that is missing. */

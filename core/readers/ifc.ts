@@ -5,7 +5,8 @@ import { moveToOrigin } from '../model/move-to-origin';
 import type { OpenLibrary } from './ifc-library';
 import { Materials } from './ifc-materials';
 import { Placements, text } from './ifc-placements';
-import { bodyItems, buildShapes, isProduct, type Shape } from './ifc-shapes';
+import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
+import type { PlacedShapes } from './placed-shapes';
 import { gridLines, lengthUnit, Structure, trueNorth } from './ifc-structure';
 import { UNITS, type LengthUnit } from './obj';
 import { isRef, StepIndex } from './step-index';
@@ -67,7 +68,9 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   }
   const built = await buildShapes(shorten(bytes, index, notes), index, metres, products, bodyOf, openLibrary, progress);
 
-  const middle = typicalPlace(built.shapes.values());
+  const { shapes } = built;
+  const middle = typicalPlace(shapes, built.rows.values());
+  builder.reserve(shapes.allCorners, shapes.allTriangles);
   const halted = new Set(built.halted);
   const ids = new Map<string, number>();
   const unknown = new Map<string, number>();
@@ -79,7 +82,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
         .replace(/^Ifc/, '')
         .replace(/(StandardCase|ElementedCase)$/, '') || record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
     const facts = { class: className, name: text(record.args[2]), id: text(record.args[0]) || `#${product}` };
-    const all = built.shapes.get(product);
+    const all = built.rows.get(product);
     if (!all?.length) {
       const shapeRef = record.args[6];
       if (isRef(shapeRef) && !index.has(shapeRef.ref))
@@ -94,14 +97,18 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
         });
       continue;
     }
-    const shapes = all.filter((s) => s.triangles.length >= 3);
-    const lost = missingItems(index, itemsOf.get(product) ?? null, all);
+    const bodies = all.filter((body) => shapes.trianglesOf(body) > 0);
+    const lost = missingItems(
+      index,
+      itemsOf.get(product) ?? null,
+      all.map((body) => shapes.item[body]!),
+    );
     if (lost) notes.push({ code: 'element-shape-lost', facts: { ...facts, count: lost, total: lost + all.length } });
-    if (!shapes.length) {
+    if (!bodies.length) {
       notes.push({ code: 'element-empty', facts });
       continue;
     }
-    const extent = extentOf(shapes);
+    const extent = extentOf(shapes, bodies);
     if (!extent) {
       notes.push({ code: 'element-not-finite', facts });
       continue;
@@ -131,9 +138,9 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
     const made = materials.ofItems(
       product,
       isRef(shapeRef) ? shapeRef.ref : null,
-      shapes.map((s) => s.item),
+      bodies.map((body) => shapes.item[body]!),
     );
-    shapes.forEach((shape, k) => addPart(builder, row, shape, made[k]!));
+    bodies.forEach((body, k) => addPart(builder, row, shapes, body, made[k]!));
   }
   for (const [id, count] of ids) if (count > 1) notes.push({ code: 'element-id-twice', facts: { id, count } });
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
@@ -149,20 +156,20 @@ function useOf(type: string): ElementUse {
   return type === 'IFCSITE' || type === 'IFCGEOGRAPHICELEMENT' ? 'terrain' : 'solid';
 }
 
-function addPart(builder: ModelBuilder, element: number, shape: Shape, material: number): void {
-  const base = builder.positions.length / 3;
-  builder.positions.reserve(shape.positions.length).set(shape.positions, builder.positions.length);
-  builder.positions.length += shape.positions.length;
-  const data = builder.triangles.reserve(shape.triangles.length);
-  for (let i = 0; i < shape.triangles.length; i++) data[builder.triangles.length + i] = shape.triangles[i]! + base;
-  builder.triangles.length += shape.triangles.length - (shape.triangles.length % 3);
-  builder.endPart(element, material, shape.colour);
+function addPart(builder: ModelBuilder, element: number, shapes: PlacedShapes, body: number, material: number): void {
+  const { positions, triangles } = builder;
+  const [corners, indices] = [shapes.cornersOf(body) * 3, shapes.trianglesOf(body) * 3];
+  shapes.writeTriangles(body, triangles.reserve(indices), triangles.length, positions.length / 3);
+  triangles.length += indices;
+  shapes.placeCorners(body, positions.reserve(corners), positions.length);
+  positions.length += corners;
+  builder.endPart(element, material, shapes.colourOf(body));
 }
 
 /** How many solid items of a body gave no shape at all. Items that only point on (mapped items) are not counted. */
-function missingItems(index: StepIndex, items: readonly number[] | null, shapes: readonly Shape[]): number {
+function missingItems(index: StepIndex, items: readonly number[] | null, built: readonly number[]): number {
   if (!items) return 0;
-  const got = new Set(shapes.map((s) => s.item));
+  const got = new Set(built);
   const leaves = new Set(items.filter((i) => index.typeNameOf(i) !== 'IFCMAPPEDITEM'));
   const missing = [...leaves].filter((i) => !got.has(i)).length;
   // parts under numbers that are not items: the library took the shape apart in its own way
@@ -170,31 +177,34 @@ function missingItems(index: StepIndex, items: readonly number[] | null, shapes:
   return others ? 0 : missing;
 }
 
-function extentOf(shapes: readonly Shape[]): { size: number; x: number; y: number; z: number } | null {
-  const low = [Infinity, Infinity, Infinity],
-    high = [-Infinity, -Infinity, -Infinity];
-  for (const { positions } of shapes)
-    for (let i = 0; i < positions.length; i++) {
-      const x = positions[i]!,
-        k = i % 3;
-      if (!Number.isFinite(x)) return null;
-      if (x < low[k]!) low[k] = x;
-      if (x > high[k]!) high[k] = x;
+const _corners = new Float64Array(24);
+
+/** Size and middle of the box round some bodies, metres; null when a corner is not finite. */
+function extentOf(shapes: PlacedShapes, bodies: readonly number[]): { size: number; x: number; y: number; z: number } | null {
+  let [x0, y0, z0, x1, y1, z1] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+  for (const body of bodies) {
+    shapes.boxCorners(body, _corners);
+    if (!_corners.every(Number.isFinite)) return null;
+    for (let i = 0; i < 24; i += 3) {
+      x0 = Math.min(x0, _corners[i]!);
+      x1 = Math.max(x1, _corners[i]!);
+      y0 = Math.min(y0, _corners[i + 1]!);
+      y1 = Math.max(y1, _corners[i + 1]!);
+      z0 = Math.min(z0, _corners[i + 2]!);
+      z1 = Math.max(z1, _corners[i + 2]!);
     }
-  return {
-    size: Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!),
-    x: (low[0]! + high[0]!) / 2,
-    y: (low[1]! + high[1]!) / 2,
-    z: (low[2]! + high[2]!) / 2,
-  };
+  }
+  return { size: Math.hypot(x1 - x0, y1 - y0, z1 - z0), x: (x0 + x1) / 2, y: (y0 + y1) / 2, z: (z0 + z1) / 2 };
 }
 
 /** The middle element's place in each axis: one element at the end of the world does not move it. */
-function typicalPlace(all: Iterable<readonly Shape[]>): [number, number, number] {
+function typicalPlace(shapes: PlacedShapes, all: Iterable<readonly number[]>): [number, number, number] {
   const places: [number[], number[], number[]] = [[], [], []];
-  for (const shapes of all) {
-    const first = shapes.find((s) => s.positions.length)?.positions;
-    if (first) for (let k = 0; k < 3; k++) if (Number.isFinite(first[k]!)) places[k]!.push(first[k]!);
+  for (const bodies of all) {
+    const first = bodies.find((body) => shapes.cornersOf(body) > 0);
+    if (first === undefined) continue;
+    shapes.boxCorners(first, _corners);
+    for (let k = 0; k < 3; k++) if (Number.isFinite(_corners[k]!)) places[k]!.push(_corners[k]!);
   }
   return places.map((list) => list.sort((a, b) => a - b)[list.length >> 1] ?? 0) as [number, number, number];
 }
