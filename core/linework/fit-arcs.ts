@@ -1,4 +1,4 @@
-import { ARC_FIT, ARC_STEP } from '../geometry/tolerances';
+import { ARC_FIT, ARC_STEP, SPECK } from '../geometry/tolerances';
 
 /** A stretch of a chain: a polyline from point `from` to point `to`, or an arc through them. */
 export interface Stretch {
@@ -81,7 +81,7 @@ function centre(p: Float64Array, i: number, j: number, k: number): [number, numb
 }
 
 function circle(p: Float64Array, from: number, to: number): [number, number, number, number, number] {
-  const closed = p[from * 2] === p[to * 2] && p[from * 2 + 1] === p[to * 2 + 1];
+  const closed = distance(p, from, to) < SPECK;
   const third = closed ? from + Math.floor(((to - from) * 2) / 3) : to;
   const middle = closed ? from + Math.floor((to - from) / 3) : from + Math.floor((to - from) / 2);
   const [u, v, r] = centre(p, from, middle, third) ?? centre(p, from, from + 1, from + 2)!;

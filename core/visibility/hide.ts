@@ -1,4 +1,4 @@
-import { DEPTH, EDGE } from '../geometry/tolerances';
+import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
@@ -167,6 +167,7 @@ export function hide(
     if (keepHidden)
       for (let k = 0; k < hiddenCount; k++)
         emitGaps(sink, ends, c, length, _flushFrom, _flushTo, flushCount, Math.max(0, _hiddenFrom[k]!), Math.min(1, _hiddenTo[k]!), 1);
+    hiddenCount = withoutSpecks(hiddenCount, length);
     for (let k = 0; k < flushCount; k++) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, _flushFrom[k]!, _flushTo[k]!, gap);
     emitGaps(sink, ends, c, length, _hiddenFrom, _hiddenTo, hiddenCount, 0, 1, 0);
   }
@@ -204,6 +205,21 @@ function insert(fromList: Float64Array, toList: Float64Array, count: number, fro
   fromList[first] = from;
   toList[first] = to;
   return count - removed + 1;
+}
+
+/**
+ * Takes out hidden stretches too short to be drawn as gaps, unless all of the edge is hidden: an edge that grazes what is
+ * before it (a circle its tangent) is hidden by the widening alone. Returns the new length of the list.
+ */
+function withoutSpecks(count: number, length: number): number {
+  let kept = 0;
+  for (let k = 0; k < count; k++) {
+    const [from, to] = [_hiddenFrom[k]!, _hiddenTo[k]!];
+    if ((to - from) * length < SPECK && (from > 0 || to < 1)) continue;
+    _hiddenFrom[kept] = from;
+    _hiddenTo[kept++] = to;
+  }
+  return kept;
 }
 
 interface Sink {

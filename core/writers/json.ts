@@ -29,12 +29,15 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
     }
     return { ...common, points: pairs(linePoints(drawing, l)) };
   });
-  const regions = drawing.regions.map((region) => ({
-    material: model.materials[region.material]?.name ?? null,
-    ...(region.use === 'matter' ? {} : { use: region.use }),
-    elements: region.elements.map((e) => model.elements[e]!.id),
-    rings: region.face.map(pairs),
-  }));
+  // A cavity is left open: the outlines of the layers beside it bound it.
+  const regions = drawing.regions
+    .filter((region) => region.use !== 'air')
+    .map((region) => ({
+      material: model.materials[region.material]?.name ?? null,
+      ...(region.use === 'matter' ? {} : { use: region.use }),
+      elements: region.elements.map((e) => model.elements[e]!.id),
+      rings: region.face.map(pairs),
+    }));
   const { origin, right, up, look } = drawing.frame;
   const { triangles, elements, ms, notes } = drawing.report;
   return JSON.stringify({

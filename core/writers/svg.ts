@@ -9,8 +9,7 @@ import { decimal } from './numbers';
 const MARGIN = 10;
 
 const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
-// eslint-disable-next-line no-control-regex -- XML 1.0 allows no control characters
-const clean = (text: string): string => escape(text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, ''));
+const clean = (text: string): string => escape(text.replace(/\p{Cc}/gu, ' '));
 
 /**
  * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each layer,

@@ -1,0 +1,47 @@
+import fc from 'fast-check';
+import * as polyclip from 'polyclip-ts';
+import { describe, expect, it } from 'vitest';
+import { difference, faceArea, intersection, ringArea, ringContains, union, type Face } from './polygons';
+
+/* polyclip-ts, an independent package for polygon booleans, is the reference. */
+const coordinate = fc.integer({ min: 0, max: 12 });
+const triangle = fc
+  .tuple(coordinate, coordinate, coordinate, coordinate, coordinate, coordinate)
+  .map((t) => Float64Array.from(t))
+  .filter((t) => Math.abs(ringArea(t)) > 0.5)
+  // kernels of the two packages read direction differently; counter-clockwise is a solid in both
+  .map((t) => (ringArea(t) > 0 ? t : Float64Array.of(t[0]!, t[1]!, t[4]!, t[5]!, t[2]!, t[3]!)));
+
+const pairs = (ring: ArrayLike<number>) =>
+  Array.from({ length: ring.length / 2 }, (_, i): [number, number] => [ring[i * 2]!, ring[i * 2 + 1]!]);
+const areaOf = (faces: readonly Face[]) => faces.reduce((sum, face) => sum + faceArea(face), 0);
+const areaOfPolyclip = (polygons: [number, number][][][]) =>
+  polygons.reduce(
+    (sum, rings) =>
+      sum + rings.reduce((s, ring, i) => s + (i ? -1 : 1) * Math.abs(ringArea(Float64Array.from(ring.slice(0, -1).flat()))), 0),
+    0,
+  );
+
+describe('polygon kernel', () => {
+  it('agrees with an independent package on areas of union, intersection and difference', () => {
+    fc.assert(
+      fc.property(triangle, triangle, triangle, (a, b, c) => {
+        const [A, B, C] = [[pairs(a)], [pairs(b)], [pairs(c)]] as [[number, number][]][] as [never, never, never];
+        expect(areaOf(union([a, b, c]))).toBeCloseTo(areaOfPolyclip(polyclip.union(A, B, C) as never), 4);
+        expect(areaOf(intersection([a], [b]))).toBeCloseTo(areaOfPolyclip(polyclip.intersection(A, B) as never), 4);
+        expect(areaOf(difference([a], [b]))).toBeCloseTo(areaOfPolyclip(polyclip.difference(A, B) as never), 4);
+      }),
+      { seed: 3, numRuns: 300 },
+    );
+  });
+
+  it('tells inside from outside and turns outer rings counter-clockwise', () => {
+    const square = Float64Array.of(0, 0, 2, 0, 2, 2, 0, 2);
+    expect(ringContains(square, 1, 1)).toBe(true);
+    expect(ringContains(square, 3, 1)).toBe(false);
+    const hole = Float64Array.of(0.5, 0.5, 0.5, 1.5, 1.5, 1.5, 1.5, 0.5);
+    const [face] = union([square, hole]);
+    expect(face!.map((ring) => Math.sign(ringArea(ring)))).toEqual([1, -1]);
+    expect(faceArea(face!)).toBeCloseTo(3, 9);
+  });
+});

@@ -1,0 +1,84 @@
+import type { Vec3 } from '../geometry/vec3';
+import type { Element, Model } from '../model/model';
+import { ModelBuilder } from '../model/model-builder';
+
+/** A small mesh for tests: corners and triangles, counter-clockwise seen from outside. */
+export interface Solid {
+  readonly corners: readonly Vec3[];
+  readonly triangles: readonly (readonly [number, number, number])[];
+}
+
+/** An upright prism over a polygon (counter-clockwise) from z0 to z1; with `tip` its sides meet in that point instead of a top. */
+export function prism(polygon: readonly (readonly [number, number])[], z0: number, z1: number, tip?: readonly [number, number]): Solid {
+  const n = polygon.length;
+  const corners: Vec3[] = polygon.map(([x, y]) => [x, y, z0]);
+  const triangles: [number, number, number][] = [];
+  for (let i = 1; i + 1 < n; i++) triangles.push([0, i + 1, i]);
+  if (tip) {
+    corners.push([tip[0], tip[1], z1]);
+    for (let i = 0; i < n; i++) triangles.push([i, (i + 1) % n, n]);
+    return { corners, triangles };
+  }
+  for (const [x, y] of polygon) corners.push([x, y, z1]);
+  for (let i = 1; i + 1 < n; i++) triangles.push([n, n + i, n + i + 1]);
+  for (let i = 0; i < n; i++) {
+    const j = (i + 1) % n;
+    triangles.push([i, j, n + j], [i, n + j, n + i]);
+  }
+  return { corners, triangles };
+}
+
+export const box = ([x, y, z]: Vec3, [dx, dy, dz]: Vec3): Solid =>
+  prism(
+    [
+      [x, y],
+      [x + dx, y],
+      [x + dx, y + dy],
+      [x, y + dy],
+    ],
+    z,
+    z + dz,
+  );
+
+/** A regular polygon; its first corner lies at `turn` radians. */
+export const polygon = (x: number, y: number, r: number, sides: number, turn = 0): (readonly [number, number])[] =>
+  Array.from({ length: sides }, (_, i) => {
+    const t = turn + (2 * Math.PI * i) / sides;
+    return [x + r * Math.cos(t), y + r * Math.sin(t)] as const;
+  });
+
+/** The solid with its axes exchanged: an upright prism becomes one that lies along x (1) or y (2). */
+export function turned(solid: Solid, steps: 0 | 1 | 2): Solid {
+  const turn = ([x, y, z]: Vec3): Vec3 => (steps === 1 ? [z, x, y] : steps === 2 ? [y, z, x] : [x, y, z]);
+  return { ...solid, corners: solid.corners.map(turn) };
+}
+
+export const moved = (solid: Solid, [dx, dy, dz]: Vec3): Solid => ({
+  ...solid,
+  corners: solid.corners.map(([x, y, z]) => [x + dx, y + dy, z + dz]),
+});
+
+export interface Piece extends Partial<Pick<Element, 'name' | 'class' | 'use' | 'buildUp' | 'storey'>> {
+  readonly solid: Solid;
+  readonly material?: string;
+}
+
+/** A model of elements with one body each. */
+export function modelOf(pieces: readonly (Piece | Solid)[]): Model {
+  const builder = new ModelBuilder();
+  pieces.forEach((given, i) => {
+    const piece: Piece = 'solid' in given ? given : { solid: given };
+    const { solid, material, name = `e${i}`, class: kind = 'Proxy', use = 'solid', buildUp = null, storey = -1 } = piece;
+    builder.elements.push({ id: name, class: kind, name, type: '', storey, use, assembly: '', buildUp });
+    const base = builder.positions.length / 3;
+    for (const corner of solid.corners) for (const x of corner) builder.positions.push(x);
+    for (const triangle of solid.triangles) for (const k of triangle) builder.triangles.push(base + k);
+    let row = -1;
+    if (material) {
+      row = builder.materials.findIndex((m) => m.name === material);
+      if (row < 0) row = builder.materials.push({ name: material, colour: null }) - 1;
+    }
+    builder.endPart(i, row, [1, 1, 1, 1]);
+  });
+  return builder.build('test', 'test');
+}

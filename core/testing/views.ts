@@ -1,0 +1,40 @@
+import { draw } from '../draw';
+import type { Vec3 } from '../geometry/vec3';
+import { linePoints, type Drawing } from '../linework/drawing';
+import { ROLES, type Role } from '../linework/role';
+import type { Model } from '../model/model';
+import { prepare } from '../scene/prepare';
+import type { Sight } from '../sights/sight';
+
+/** Looks along `look`; with `origin` given the plane through it cuts. */
+export function frameSight(look: Vec3, up: Vec3, origin?: Vec3, more: Partial<Sight> = {}): Sight {
+  return {
+    kind: 'section',
+    number: 'T',
+    name: 'test',
+    frame: { origin: origin ?? [0, 0, 0], look, up, cut: origin !== undefined },
+    ...more,
+  };
+}
+
+export const FRONT = frameSight([0, 1, 0], [0, 0, 1]);
+export const PLAN = frameSight([0, 0, -1], [0, 1, 0]);
+export const ISO = frameSight([-1, 1, -1], [0, 0, 1]);
+
+export const drawModel = (model: Model, sight: Sight): Drawing => draw(model, prepare(model), sight);
+
+/** Straight pieces of a drawing as u0 v0 u1 v1 and the radius of the arc they are of (0 for none), of the roles asked for. */
+export function piecesOf(drawing: Drawing, roles: readonly Role[] = ['cut', 'ground', 'outline', 'edge', 'surface']): number[][] {
+  const out: number[][] = [];
+  drawing.lineRole.forEach((role, l) => {
+    if (!roles.includes(ROLES[role]!)) return;
+    const p = linePoints(drawing, l);
+    const a = drawing.lineArc[l]!;
+    const radius = a >= 0 ? drawing.arcs[a * 5 + 2]! : 0;
+    for (let i = 0; i + 3 < p.length; i += 2) out.push([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!, radius]);
+  });
+  return out;
+}
+
+export const lengthOf = (pieces: readonly (readonly number[])[]): number =>
+  pieces.reduce((sum, [a, b, c, d]) => sum + Math.hypot(c! - a!, d! - b!), 0);

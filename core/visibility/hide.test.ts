@@ -1,0 +1,94 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Vec3 } from '../geometry/vec3';
+import { judge } from '../testing/sampler';
+import { box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
+import { drawModel, frameSight } from '../testing/views';
+import type { Sight } from '../sights/sight';
+
+/** One body in a cell of 1 × 1 × 1; all coordinates of the flat ones lie on a grid of 1/4, so faces meet and edges coincide. */
+const inCell: fc.Arbitrary<Solid> = fc.oneof(
+  fc.constant(box([0, 0, 0], [1, 1, 1])),
+  fc.constant(box([0, 0, 0], [1, 1, 0.5])),
+  fc.constant(box([0.25, 0.25, 0], [0.5, 0.5, 1])),
+  fc.constant(
+    prism(
+      [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+      ],
+      0,
+      1,
+    ),
+  ),
+  fc.constant(
+    prism(
+      [
+        [0, 0],
+        [1, 0],
+        [1, 0.5],
+        [0.5, 0.5],
+        [0.5, 1],
+        [0, 1],
+      ],
+      0,
+      0.75,
+    ),
+  ),
+  fc.constant(prism(polygon(0.5, 0.5, 0.5, 8, Math.PI / 8), 0, 1)),
+  fc.constant(prism(polygon(0.5, 0.5, 0.4, 24), 0, 1)),
+  fc.constant(
+    prism(
+      [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ],
+      0,
+      1,
+      [0.5, 0.5],
+    ),
+  ),
+  fc.constant(prism(polygon(0.5, 0.5, 0.5, 32), 0, 1, [0.5, 0.5])),
+);
+
+const scene = fc
+  .uniqueArray(fc.record({ x: fc.integer({ min: 0, max: 2 }), y: fc.integer({ min: 0, max: 2 }), z: fc.integer({ min: 0, max: 2 }) }), {
+    minLength: 1,
+    maxLength: 6,
+    selector: ({ x, y, z }) => x + 3 * y + 9 * z,
+  })
+  .chain((cells) =>
+    fc.tuple(
+      ...cells.map(({ x, y, z }) =>
+        fc.tuple(inCell, fc.constantFrom(0 as const, 1 as const, 2 as const)).map(([s, t]) => moved(turned(s, t), [x, y, z] as Vec3)),
+      ),
+    ),
+  );
+
+const VIEWS: Record<string, Sight> = {
+  front: frameSight([0, 1, 0], [0, 0, 1]),
+  plan: frameSight([0, 0, -1], [0, 1, 0]),
+  iso: frameSight([-1, 1, -1], [0, 0, 1]),
+  odd: frameSight([0.37, 0.81, -0.29], [0, 0, 1]),
+};
+const CUTS: Record<string, Sight> = {
+  'front cut': frameSight([0, 1, 0], [0, 0, 1], [0, 1.37, 0]),
+  'slanted cut': frameSight([0.37, 0.81, -0.29], [0, 0, 1], [1.31, 1.42, 1.17]),
+};
+
+describe('visible lines beside a brute-force sampler', () => {
+  for (const [name, sight] of Object.entries({ ...VIEWS, ...CUTS }))
+    it(`agrees on random scenes: ${name}`, () => {
+      fc.assert(
+        fc.property(scene, (solids) => {
+          const model = modelOf(solids);
+          const { missing, extra } = judge(model, drawModel(model, sight), sight.frame!.cut);
+          expect({ missing, extra }).toEqual({ missing: [], extra: [] });
+        }),
+        { seed: 20261126, numRuns: 60 },
+      );
+    });
+});
