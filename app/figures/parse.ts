@@ -15,6 +15,7 @@ const clean = (text: string): string =>
   text
     .trim()
     .replace(/[\u2009\u00a0\u202f]/g, '')
+    .replace(/(\d) (?=\d{3}(?![\d/]))/g, '$1')
     .replace(/\u2212/g, '-')
     .replace(/(\d),(\d)/g, '$1.$2');
 

@@ -1,0 +1,113 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Sight } from '../../core/sights/sight';
+import { carryOut } from '../bench/bench-actions';
+import { changeProject, stepHistory } from './change-project';
+import { database, type ModelInfo } from './database';
+import { fileName } from './file-name';
+import { fingerprint } from './fingerprint';
+import { nextNumber, orderedSights, type Project } from './project';
+import { binProject, createProject, emptyBin, restoreProject } from './projects';
+import { storageSentence } from './storage-fault';
+
+const plan = (number: string): Sight => ({ kind: 'plan', number, name: 'Ground', storey: 'Ground', height: 1.2, depth: null });
+const section: Sight = {
+  kind: 'section',
+  number: 'S-01',
+  name: 'Long',
+  path: [
+    [0, 0],
+    [5, 0],
+  ],
+  look: 'left',
+};
+
+let id = '';
+const project = async (): Promise<Project> => (await database.projects.get(id))!;
+beforeEach(async () => {
+  await Promise.all(database.tables.map((table) => table.clear()));
+  id = await createProject('Station', 'model-1', [{ scale: 100, sight: plan('P-01') }]);
+});
+
+describe('a project', () => {
+  it('undoes and redoes every change, in order, also what a new change cuts off', async () => {
+    const names = async () => Object.values((await project()).sights).map((s) => s.sight.name);
+    const rename = (name: string) =>
+      changeProject(id, `Name ${name}`, (draft) => {
+        for (const s of Object.values(draft.sights)) s.sight.name = name;
+      });
+    await rename('one');
+    await rename('two');
+    expect(await stepHistory(id, 'undo')).toBe('Name two');
+    expect(await names()).toEqual(['one']);
+    expect(await stepHistory(id, 'redo')).toBe('Name two');
+    expect(await names()).toEqual(['two']);
+    await stepHistory(id, 'undo');
+    await rename('three');
+    expect(await stepHistory(id, 'redo')).toBeNull();
+    await stepHistory(id, 'undo');
+    await stepHistory(id, 'undo');
+    expect(await names()).toEqual(['Ground']);
+    expect(await stepHistory(id, 'undo')).toBeNull();
+  });
+
+  it('keeps no step for what changes nothing, and none of a change that fails', async () => {
+    await changeProject(id, 'nothing', () => undefined);
+    expect(await database.steps.count()).toBe(0);
+    await expect(
+      changeProject(id, 'bad', () => {
+        throw new Error('no');
+      }),
+    ).rejects.toThrow('no');
+    expect(await database.steps.count()).toBe(0);
+  });
+
+  it('is changed by checked sights only', async () => {
+    const [entry] = Object.values((await project()).sights);
+    const bad = await carryOut(id, { intent: 'change', label: 'x', id: entry!.id, sight: { ...entry!.sight, height: 1e9 } });
+    expect(bad.fault).toMatch(/height must be less than/);
+    const good = await carryOut(id, { intent: 'add', label: 'Section S-01', sights: [{ id: 'new', scale: 50, sight: section }] });
+    expect(good.fault).toBeNull();
+    expect(orderedSights(await project()).map((s) => s.sight.number)).toEqual(['P-01', 'S-01']);
+    expect(await carryOut(id, { intent: 'undo' })).toEqual({ fault: null, said: 'Undone: Section S-01' });
+  });
+
+  it('counts numbers by kind, without those in use', async () => {
+    expect(nextNumber(await project(), 'plan')).toBe('P-02');
+    expect(nextNumber(await project(), 'section', ['S-01'])).toBe('S-02');
+  });
+
+  it('lies in the bin until it is emptied; its model goes only with its last project', async () => {
+    await database.models.add({ id: 'model-1' } as ModelInfo);
+    const other = await createProject('Other', 'model-1');
+    await binProject(id);
+    await restoreProject(id);
+    expect((await project()).binned).toBeNull();
+    await binProject(id);
+    await emptyBin(Date.now() + 1);
+    expect(await database.projects.toCollection().primaryKeys()).toEqual([other]);
+    expect(await database.models.count()).toBe(1);
+    await binProject(other);
+    await emptyBin(Date.now() + 1);
+    expect(await database.models.count()).toBe(0);
+  });
+});
+
+describe('what a drawing depends on', () => {
+  it('is its model and its sight, but neither its number nor its name, nor fields that say nothing', () => {
+    expect(fingerprint('m', { ...section, number: 'X', name: 'y', depth: null })).toBe(fingerprint('m', section));
+    expect(fingerprint('m', { ...section, look: 'right' })).not.toBe(fingerprint('m', section));
+    expect(fingerprint('n', section)).not.toBe(fingerprint('m', section));
+  });
+});
+
+it('names files by number and name, without signs that a file system refuses, none twice', () => {
+  expect(fileName({ ...section, name: 'a/b: "c"' }, 'dxf')).toBe('S-01 a-b- -c-.dxf');
+  expect(fileName(section, 'dxf', ['S-01 Long.dxf'])).toBe('S-01 Long (2).dxf');
+  expect(fileName({ kind: 'plan', number: '', name: '..' }, 'svg')).toBe('plan.svg');
+});
+
+it('says in plain words that there is no room left', () => {
+  expect(storageSentence(Object.assign(new Error('x'), { name: 'QuotaExceededError' }))).toMatch(/no room left/);
+  expect(storageSentence(new Error('odd\nstack'))).toBe('The change could not be saved: odd.');
+});

@@ -1,0 +1,97 @@
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { run } from './run';
+
+const folder = mkdtempSync(join(tmpdir(), 'tarvex-cli-'));
+const at = (name: string) => join(folder, name);
+beforeAll(() => {
+  writeFileSync(
+    at('step.obj'),
+    'o step\nv 0 0 0\nv 2 0 0\nv 2 1 0\nv 0 1 0\nv 0 0 1\nv 2 0 1\nv 2 1 1\nv 0 1 1\nf 1 4 3 2\nf 5 6 7 8\nf 1 2 6 5\nf 2 3 7 6\nf 3 4 8 7\nf 4 1 5 8\n',
+  );
+  writeFileSync(
+    at('section.json'),
+    JSON.stringify({
+      kind: 'section',
+      number: 'S-01',
+      name: 'Across',
+      path: [
+        [-1, 0.5],
+        [3, 0.5],
+      ],
+      look: 'left',
+    }),
+  );
+  writeFileSync(at('bad.json'), '{ "kind": "section", "number": "S-01", "name": "x" }');
+  writeFileSync(at('broken.ifc'), "ISO-10303-21;\nHEADER;\nFILE_SCHEMA(('IFC4'));\nENDSEC;\nDATA;\n#1=IFCWALL('abc");
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+/** Runs the command; gives its exit code and what it said. */
+async function tarvex(...args: string[]) {
+  const said = { out: '', err: '' };
+  const out = vi.spyOn(process.stdout, 'write').mockImplementation((text) => ((said.out += String(text)), true));
+  const err = vi.spyOn(process.stderr, 'write').mockImplementation((text) => ((said.err += String(text)), true));
+  try {
+    return { code: await run(args), ...said };
+  } finally {
+    out.mockRestore();
+    err.mockRestore();
+  }
+}
+
+describe('the command line', () => {
+  it('draws by the ending of the output file', async () => {
+    for (const [name, begin] of [
+      ['a.dxf', '0\nSECTION\n2\nHEADER'],
+      ['a.svg', '<?xml'],
+      ['a.json', '{"format":"tarvex-drawing"'],
+    ] as const) {
+      expect(await tarvex('draw', at('step.obj'), '--sight', at('section.json'), '--out', at(name))).toEqual({ code: 0, out: '', err: '' });
+      expect(readFileSync(at(name), 'utf8').startsWith(begin)).toBe(true);
+    }
+    const { regions, report } = JSON.parse(readFileSync(at('a.json'), 'utf8')) as { regions: unknown[]; report: { ms: object } };
+    expect(regions).toHaveLength(1);
+    expect(report.ms).toEqual({});
+  });
+
+  it('says what is wrong in one line with file and field, and leaves no file behind', async () => {
+    const refused = await tarvex('draw', at('step.obj'), '--sight', at('bad.json'), '--out', at('none.dxf'));
+    expect(refused.code).toBe(1);
+    expect(refused.err).toMatch(/^tarvex: .*bad\.json: path is missing: a section needs its two points, or a frame\n$/);
+    const damaged = await tarvex('draw', at('broken.ifc'), '--sight', at('section.json'), '--out', at('none.dxf'));
+    expect(damaged).toMatchObject({
+      code: 1,
+      err: 'tarvex: broken.ifc is damaged: a text that begins in line 6 has no end; export the file anew\n',
+    });
+    const missing = await tarvex('inspect', at('nowhere.obj'));
+    expect(missing).toMatchObject({ code: 1, err: expect.stringMatching(/nowhere\.obj: no such file\n$/) as string });
+    expect(readdirSync(folder).some((name) => name.startsWith('none'))).toBe(false);
+  });
+
+  it('tells wrong use apart by exit code 2', async () => {
+    expect(await tarvex('draw')).toMatchObject({ code: 2, err: expect.stringContaining('draw needs one model') as string });
+    expect(await tarvex('draw', 'm.obj', '--sight', 's.json', '--out', 'x.dwg')).toMatchObject({
+      code: 2,
+      err: 'tarvex: --out is ".dwg"; it can be .json, .dxf, .svg\n',
+    });
+    expect(await tarvex('draw', 'm.obj', '--sight', 's.json', '--out', 'x.dxf', '--scale', '0')).toMatchObject({ code: 2 });
+    expect(await tarvex('paint')).toMatchObject({ code: 2 });
+    expect(await tarvex('--help')).toMatchObject({ code: 0, out: expect.stringContaining('tarvex draw MODEL') as string });
+  });
+
+  it('tells what is in a model, in words and as data', async () => {
+    expect((await tarvex('inspect', at('step.obj'))).out).toMatch(/step\.obj[\s\S]*1 element/);
+    const data = JSON.parse((await tarvex('inspect', at('step.obj'), '--json')).out) as Record<string, unknown>;
+    expect(data).toMatchObject({ source: 'OBJ', triangles: 12 });
+  });
+
+  it('writes a picture after each step with --explain', async () => {
+    await tarvex('draw', at('step.obj'), '--sight', at('section.json'), '--out', at('b.svg'), '--explain', at('steps'));
+    const names = readdirSync(at('steps')).sort();
+    expect(names.length).toBeGreaterThanOrEqual(4);
+    for (const name of names) expect(readFileSync(join(at('steps'), name), 'utf8')).toContain('<svg');
+  });
+});

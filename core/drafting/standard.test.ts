@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { Fault } from '../faults/fault';
+import { sentence } from '../faults/wording';
+import { ROLES } from '../linework/role';
+import { box, modelOf } from '../testing/solids';
+import { drawModel, frameSight } from '../testing/views';
+import { checkStandard, STANDARD } from './standard';
+import { styleDrawing } from './style-drawing';
+
+const changed = (change: (standard: typeof STANDARD) => unknown) => change(structuredClone(STANDARD) as typeof STANDARD);
+const why = (value: unknown) => {
+  try {
+    checkStandard(value, 'office.json');
+    return 'accepted';
+  } catch (error) {
+    return sentence(error as Fault);
+  }
+};
+
+describe('drafting standard', () => {
+  it('that comes along is valid, with 0.5, 0.25 and 0.13 mm for cut, outline and edge', () => {
+    expect(why(STANDARD)).toBe('accepted');
+    const weight = (role: string) =>
+      STANDARD.lines.find((r) => r.role === role && !r.class && !r.material && r.joint === undefined)?.weight;
+    expect([weight('cut'), weight('outline'), weight('edge')]).toEqual([0.5, 0.25, 0.13]);
+  });
+
+  it('is refused with the field that is wrong', () => {
+    expect(why(changed((s) => ({ ...s, lines: [{ ...s.lines[0]!, weight: 9 }, ...s.lines.slice(1)] })))).toMatch(
+      /^office\.json: lines\.0\.weight must be less than or equal to 2\.11/,
+    );
+    expect(why(changed((s) => ({ ...s, lines: [{ ...s.lines[0]!, type: 'wavy' }, ...s.lines.slice(1)] })))).toBe(
+      'office.json: lines.0.type "wavy" is not among lineTypes',
+    );
+    expect(why(changed((s) => ({ ...s, lines: s.lines.slice(0, -1) })))).toMatch(/must have no conditions/);
+    expect(why({})).toMatch(/^office\.json: format is required/);
+  });
+
+  it('finds a layer for every line and a fill for every cut face, unknown materials included', () => {
+    const model = modelOf([
+      { solid: box([0, 0, 0], [1, 1, 1]), material: 'Unobtainium', class: 'Gizmo' },
+      { solid: box([2, 0, 0], [1, 1, 1]), material: 'Brick' },
+      box([0, 3, 0], [3, 1, 1]),
+    ]);
+    const drawing = drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0], { hidden: true }));
+    const styled = styleDrawing(model, drawing, STANDARD, 50);
+    expect(styled.lineLayer).toHaveLength(drawing.lineRole.length);
+    for (const layer of styled.lineLayer) expect(styled.layers[layer]).toBeDefined();
+    expect(styled.fills.every((fill) => fill !== null)).toBe(true);
+    expect(styled.layers[styled.fills[1]!.layer]!.name).not.toBe(styled.layers[styled.fills[0]!.layer]!.name);
+  });
+
+  it('knows every role', () => {
+    for (const rule of STANDARD.lines)
+      if (rule.role) expect(rule.role.split(' ').every((role) => (ROLES as readonly string[]).includes(role))).toBe(true);
+  });
+});

@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest';
+import { openLibrary } from '../../cli/ifc-library';
+import { Fault } from '../faults/fault';
+import { noteSentence, sentence } from '../faults/wording';
+import { faceArea } from '../geometry/polygons';
+import type { Model } from '../model/model';
+import { block, FOOT, ifcText, type IfcTextOptions } from '../testing/ifc-text';
+import { drawModel, frameSight } from '../testing/views';
+import { readIfc } from './ifc';
+
+const read = (text: string, options: { unit?: 'm' | 'mm' } = {}) =>
+  readIfc(new TextEncoder().encode(text), 'test.ifc', { openLibrary, ...options });
+
+const wall = (schema: IfcTextOptions['schema'] = 'IFC4', at = 100) =>
+  `#${at}=IFCWALL('000000000000000000${at}',#2,'Wall \\X2\\00E4\\X0\\',$,$,#15,#${at + 1},$${schema === 'IFC2X3' ? '' : ',.SOLIDWALL.'});\n`;
+
+/** Volume of a closed model by the divergence theorem, m³. */
+function volume({ positions, triangles }: Model): number {
+  let six = 0;
+  const at = (i: number, k: number) => positions[triangles[i]! * 3 + k]!;
+  for (let t = 0; t < triangles.length; t += 3)
+    for (const [i, j, k, sign] of [
+      [0, 1, 2, 1],
+      [1, 2, 0, 1],
+      [2, 0, 1, 1],
+      [0, 2, 1, -1],
+      [1, 0, 2, -1],
+      [2, 1, 0, -1],
+    ] as const)
+      six += sign * at(t, i) * at(t + 1, j) * at(t + 2, k);
+  return six / 6;
+}
+
+describe('reading IFC', () => {
+  for (const schema of ['IFC2X3', 'IFC4', 'IFC4X3'] as const)
+    it(`reads an element of ${schema} with class, name, identity, storey, in metres`, async () => {
+      const model = await read(ifcText(wall(schema) + block(100, 3000, 300, 2500), { schema }));
+      const [element] = model.elements;
+      expect(element).toMatchObject({ class: 'Wall', name: 'Wall ä', id: '000000000000000000100', storey: 0, use: 'solid' });
+      expect(model.storeys).toEqual([{ name: 'Ground', elevation: 0 }]);
+      expect(model.trueNorth.map((x) => Math.round(x * 1e9) / 1e9)).toEqual([0.6, 0.8]);
+      expect(volume(model)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+    });
+
+  it('converts feet, and takes metres with a warning where no unit is given', async () => {
+    const feet = await read(ifcText(wall() + block(100, 10, 1, 8), { unit: FOOT }));
+    expect(volume(feet)).toBeCloseTo(80 * 0.3048 ** 3, 6);
+    const none = ifcText(wall() + block(100, 3, 1, 2), { unit: null });
+    const guessed = await read(none);
+    expect(volume(guessed)).toBeCloseTo(6, 6);
+    expect(guessed.notes.map((n) => n.code)).toContain('unit-missing');
+    expect(volume(await read(none, { unit: 'mm' }))).toBeCloseTo(6e-9, 15);
+  });
+
+  it('subtracts openings and leaves them out themselves', async () => {
+    const opening = `#200=IFCOPENINGELEMENT('0000000000000000000200',#2,$,$,$,#15,#201,$,.OPENING.);
+#220=IFCRELVOIDSELEMENT('0000000000000000000220',#2,$,$,#100,#200);
+`;
+    const model = await read(ifcText(wall() + block(100, 3000, 300, 2500) + opening + block(200, 1000, 500, 1000, 1000, -100, 500)));
+    expect(model.elements.map((e) => e.class)).toEqual(['Wall']);
+    expect(volume(model)).toBeCloseTo(3 * 0.3 * 2.5 - 1 * 0.3 * 1, 5);
+  });
+
+  it('keeps map coordinates exact: the origin is subtracted, sights use the coordinates of the file', async () => {
+    const far = ifcText(wall() + block(100, 3000, 300, 2500, 512_340_000, 6_148_220_000, 0));
+    const model = await read(far);
+    expect(Math.hypot(...model.origin)).toBeGreaterThan(6e6);
+    const drawing = drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [512_340, 6_148_220.15, 0], { depth: 0 }));
+    expect(drawing.regions.reduce((sum, r) => sum + faceArea(r.face), 0)).toBeCloseTo(3 * 2.5, 5);
+    expect(drawing.regions[0]!.face[0]![0]).toBeGreaterThan(-1e-5);
+  });
+
+  it('reads layer sets with their usage as a build-up', async () => {
+    const layers = `#300=IFCMATERIAL('Brick',$,$);
+#301=IFCMATERIAL('Insulation',$,$);
+#302=IFCMATERIALLAYER(#300,100.,$,$,$,$,$);
+#303=IFCMATERIALLAYER(#301,200.,$,$,$,$,$);
+#304=IFCMATERIALLAYERSET((#302,#303),'Wall 300',$);
+#305=IFCMATERIALLAYERSETUSAGE(#304,.AXIS2.,.POSITIVE.,0.,$);
+#306=IFCRELASSOCIATESMATERIAL('0000000000000000000306',#2,$,$,(#100),#305);
+`;
+    const model = await read(ifcText(wall() + block(100, 3000, 300, 2500) + layers));
+    expect(model.elements[0]!.buildUp).toMatchObject({ name: 'Wall 300', normal: [0, 1, 0] });
+    const drawing = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1], { depth: 0 }));
+    const areas = Object.fromEntries(drawing.regions.map((r) => [model.materials[r.material]!.name, faceArea(r.face)]));
+    expect(areas['Brick']).toBeCloseTo(0.3, 5);
+    expect(areas['Insulation']).toBeCloseTo(0.6, 5);
+  });
+
+  it('takes the body only, keeps spaces apart', async () => {
+    const text = ifcText(
+      wall() +
+        block(100, 3000, 300, 2500).replace('(#102))', '(#102,#190))') +
+        "#190=IFCSHAPEREPRESENTATION(#10,'Box','BoundingBox',(#191));\n#191=IFCBOUNDINGBOX(#107,9000.,9000.,9000.);\n" +
+        "#200=IFCSPACE('0000000000000000000200',#2,'1',$,$,#15,#201,'Hall',.ELEMENT.,.INTERNAL.,$);\n" +
+        block(200, 1000, 1000, 1000, 5000) +
+        "#240=IFCRELAGGREGATES('0000000000000000000240',#2,$,$,#20,(#200));\n",
+    );
+    const model = await read(text);
+    expect(model.elements.map((e) => [e.class, e.use])).toEqual([
+      ['Wall', 'solid'],
+      ['Space', 'space'],
+    ]);
+    expect(drawModel(model, frameSight([0, 1, 0], [0, 0, 1])).points.every((x) => Math.abs(x) <= 3.001)).toBe(true);
+  });
+
+  it('names an element that cannot be built, and draws the rest', async () => {
+    const broken = wall('IFC4', 200).replace('Wall', 'Lost') + block(200, 1, 1, 1).replace(/#204=.*\n/, '');
+    const model = await read(ifcText(wall() + block(100, 3000, 300, 2500) + broken, { contained: [100, 200] }));
+    expect(model.elements).toHaveLength(1);
+    const words = model.notes.map(noteSentence).join('\n');
+    expect(words).toContain('Lost');
+    expect(words).toContain('could not be built');
+  });
+
+  it('tells a file that was cut off, and refuses what is no IFC in one sentence', async () => {
+    const whole = ifcText(wall() + block(100, 3000, 300, 2500));
+    const cut = await read(whole.slice(0, whole.lastIndexOf('ENDSEC')));
+    expect(cut.notes.map((n) => n.code)).toContain('file-cut-off');
+    const unclosed = await read(whole.slice(0, whole.indexOf('Wall ') + 3)).catch((e: unknown) => e);
+    expect(unclosed).toBeInstanceOf(Fault);
+    expect(sentence(unclosed as Fault, 'house.ifc')).toMatch(/^house\.ifc is damaged: a text that begins in line \d+ has no end/);
+    await expect(read('hello')).rejects.toMatchObject({ code: 'file-not-ifc' });
+    await expect(read('')).rejects.toMatchObject({ code: 'file-empty' });
+  });
+});

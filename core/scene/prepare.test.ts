@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { box, modelOf, polygon, prism } from '../testing/solids';
+import { prepare } from './prepare';
+import { EdgeKind } from './scene';
+import { describeModel, summarise } from './summary';
+
+const count = (model: ReturnType<typeof modelOf>) => {
+  const scene = prepare(model);
+  const kinds = [0, 0, 0, 0];
+  for (const kind of scene.edgeKind) kinds[kind]!++;
+  return {
+    scene,
+    coplanar: kinds[EdgeKind.coplanar],
+    smooth: kinds[EdgeKind.smooth],
+    crease: kinds[EdgeKind.crease],
+    border: kinds[EdgeKind.border],
+  };
+};
+
+describe('scene', () => {
+  it('welds a box given as loose triangles: 8 corners, 12 creases, 6 diagonals, closed', () => {
+    const whole = box([0, 0, 0], [1, 2, 3]);
+    const corners = whole.triangles.flat().map((i) => whole.corners[i]!);
+    const loose = { corners, triangles: whole.triangles.map((_, t) => [t * 3, t * 3 + 1, t * 3 + 2] as const) };
+    const { scene, ...kinds } = count(modelOf([loose]));
+    expect(scene.vertices).toHaveLength(24);
+    expect(kinds).toEqual({ coplanar: 6, smooth: 0, crease: 12, border: 0 });
+    expect([...scene.partClosed]).toEqual([1]);
+  });
+
+  it('tells the facets of a round body from the sides of an octagon', () => {
+    expect(count(modelOf([prism(polygon(0, 0, 1, 32), 0, 1)]))).toMatchObject({ smooth: 32, crease: 64 });
+    expect(count(modelOf([prism(polygon(0, 0, 1, 8), 0, 1)]))).toMatchObject({ smooth: 0, crease: 24 });
+  });
+
+  it('turns a body right side out', () => {
+    const whole = box([0, 0, 0], [1, 1, 1]);
+    const inside = { ...whole, triangles: whole.triangles.map(([a, b, c]) => [a, c, b] as const) };
+    const normals = (solid: typeof whole) => [...prepare(modelOf([solid])).normals].reduce((sum, x) => sum + Math.abs(x), 0);
+    const scene = prepare(modelOf([inside]));
+    // the first triangle of the box lies at the bottom
+    expect(scene.normals[2]).toBe(-1);
+    expect(normals(inside)).toBe(normals(whole));
+  });
+
+  it('mends T-corners: an edge that meets the middle of another leaves no border', () => {
+    const whole = box([0, 0, 0], [2, 1, 1]);
+    // the top is split at x = 1, the sides are not
+    const corners = [...whole.corners, [1, 0, 1], [1, 1, 1]] as const;
+    const top = new Set([2, 3]);
+    const triangles = [...whole.triangles.filter((_, t) => !top.has(t)), [4, 8, 9], [4, 9, 7], [8, 5, 6], [8, 6, 9]] as (readonly [
+      number,
+      number,
+      number,
+    ])[];
+    const { border, crease, scene } = count(modelOf([{ corners: [...corners], triangles }]));
+    expect(border).toBe(0);
+    // the two long edges of the top are in two pieces each
+    expect(crease).toBe(14);
+    expect([...scene.partClosed]).toEqual([1]);
+  });
+
+  it('is described in words: what there is, and what is doubtful', () => {
+    const whole = box([0, 0, 0], [1, 1, 1]);
+    const model = modelOf([
+      { solid: whole, class: 'Wall', material: 'Brick' },
+      { solid: { ...whole, triangles: whole.triangles.slice(2) }, class: 'Slab', name: 'Lidless' },
+    ]);
+    const words = describeModel(summarise(model, prepare(model)));
+    expect(words).toContain('Wall');
+    expect(words).toMatch(/Slab "Lidless" .*open shell: 4 edges have only one face/);
+  });
+});

@@ -1,0 +1,164 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import DxfParser from 'dxf-parser';
+import { DxfParser as DxfJsonParser } from 'dxf-json';
+import { describe, expect, it } from 'vitest';
+import { STANDARD } from '../drafting/standard';
+import { styleDrawing } from '../drafting/style-drawing';
+import { faceArea } from '../geometry/polygons';
+import type { Drawing } from '../linework/drawing';
+import { box, modelOf, polygon, prism } from '../testing/solids';
+import { drawModel, frameSight, lengthOf, piecesOf } from '../testing/views';
+import { snapWeight, writeDxf, type DxfOptions } from './dxf';
+import { writeJson } from './json';
+import { writeSvg } from './svg';
+
+const model = modelOf([
+  { solid: box([0, 0, 0], [2, 0.3, 2]), material: 'Brick', class: 'Wall', name: 'W1' },
+  { solid: box([2, 0, 0], [0.3, 0.3, 2]), material: 'Concrete C30', class: 'Column', name: 'C1' },
+  { solid: prism(polygon(1, 2, 0.5, 32), 0, 1), class: 'Tank <&> "ß"', name: 'Behälter' },
+  { solid: box([0.5, 3, 0], [1, 1, 0.5]), material: 'Oak', class: 'Furniture' },
+]);
+const sight = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1.2], { number: 'P-01', name: 'Grundriß; a/b', kind: 'plan', hidden: true });
+const drawing = drawModel(model, sight);
+const dxf = (options: DxfOptions = {}, scale = 50, from: Drawing = drawing) =>
+  writeDxf(styleDrawing(model, from, STANDARD, scale), sight, options);
+
+interface DxfEntity {
+  type: string;
+  layer: string;
+  vertices?: { x: number; y: number }[];
+  center?: { x: number; y: number };
+  radius?: number;
+  shape?: boolean;
+  isClosed?: boolean;
+  flag?: number;
+  startPoint?: { x: number; y: number };
+  endPoint?: { x: number; y: number };
+}
+
+/** Length of all LINE and LWPOLYLINE entities as a parser gives them. */
+function lengthIn(entities: readonly DxfEntity[]): number {
+  let sum = 0;
+  for (const e of entities) {
+    const points = e.vertices ?? (e.startPoint && e.endPoint ? [e.startPoint, e.endPoint] : []);
+    const closed = e.shape === true || (e.flag !== undefined && (e.flag & 1) === 1);
+    if (e.type !== 'LINE' && e.type !== 'LWPOLYLINE') continue;
+    const ring = closed ? [...points, points[0]!] : points;
+    for (let i = 0; i + 1 < ring.length; i++) sum += Math.hypot(ring[i + 1]!.x - ring[i]!.x, ring[i + 1]!.y - ring[i]!.y);
+  }
+  return sum;
+}
+const straight = lengthOf(piecesOf(drawing, ['cut', 'outline', 'edge', 'hidden']).filter((p) => p[4] === 0));
+
+describe('DXF', () => {
+  it('is read back by two independent parsers with the same layers, lengths and circle', () => {
+    const a = new DxfParser().parseSync(dxf())!;
+    const b = new DxfJsonParser().parseSync(dxf());
+    for (const entities of [a.entities, b.entities] as unknown as DxfEntity[][]) {
+      expect(lengthIn(entities) / 1000).toBeCloseTo(straight, 6);
+      const circle = entities.find((e) => e.type === 'CIRCLE')!;
+      expect(circle.radius).toBeCloseTo(500, 6);
+      expect(circle.center!.y).toBeCloseTo(2000, 6);
+      expect(entities.some((e) => e.layer === '0')).toBe(false);
+    }
+    expect(a.header['$INSUNITS']).toBe(4);
+    const layers = Object.keys(a.tables['layer']!['layers'] as object);
+    for (const { layer } of a.entities) expect(layers).toContain(layer);
+  });
+
+  it('writes hatches whose rings have the areas of the regions, with spacing in paper millimetres', () => {
+    type Hatch = DxfEntity & {
+      boundaryPaths: { vertices: { x: number; y: number }[] }[];
+      definitionLines?: { offset: { x: number; y: number } }[];
+    };
+    const hatches = (scale: number) =>
+      new DxfJsonParser().parseSync(dxf({}, scale)).entities.filter((e) => e.type === 'HATCH') as unknown as Hatch[];
+    const area = (h: Hatch) =>
+      h.boundaryPaths.reduce(
+        (sum, { vertices: v }) => sum + v.reduce((s, p, i) => s + p.x * v[(i + 1) % v.length]!.y - p.y * v[(i + 1) % v.length]!.x, 0) / 2,
+        0,
+      );
+    const total = hatches(50).reduce((sum, h) => sum + area(h), 0) / 1e6;
+    expect(total).toBeCloseTo(
+      drawing.regions.reduce((sum, r) => sum + faceArea(r.face), 0),
+      6,
+    );
+    const spacing = (scale: number) =>
+      hatches(scale).flatMap((h) => (h.definitionLines ?? []).map((l) => Math.hypot(l.offset.x, l.offset.y)));
+    expect(spacing(100).map((x) => Math.round(x * 1e6))).toEqual(spacing(50).map((x) => Math.round(2 * x * 1e6)));
+  });
+
+  it('passes the audit of ezdxf where that is installed, flat and as a block', () => {
+    const python = spawnSync('python3', ['-c', 'import ezdxf'], { encoding: 'utf8' });
+    if (python.status !== 0) return;
+    const folder = mkdtempSync(join(tmpdir(), 'tarvex-dxf-'));
+    try {
+      for (const options of [{}, { block: true }, { unit: 'in' }] as const) {
+        const path = join(folder, 'a.dxf');
+        writeFileSync(path, dxf(options));
+        const script = 'import ezdxf,sys\nd=ezdxf.readfile(sys.argv[1])\na=d.audit()\nprint(len(a.errors),len(a.fixes),d.dxfversion)';
+        expect(spawnSync('python3', ['-c', script, path], { encoding: 'utf8' }).stdout.trim()).toBe('0 0 AC1024');
+      }
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+
+  it('scales to its unit, snaps weights to those the format allows', () => {
+    const inches = new DxfParser().parseSync(dxf({ unit: 'in' }))!;
+    expect((inches.entities as unknown as DxfEntity[]).find((e) => e.type === 'CIRCLE')!.radius).toBeCloseTo(0.5 / 0.0254, 6);
+    expect([0.13, 0.26, 0.5, 0.06, 3].map(snapWeight)).toEqual([13, 25, 50, 5, 211]);
+  });
+
+  it('has a handle of its own for each object, and a seed above them all', () => {
+    const lines = dxf().split(/\r?\n/);
+    const handles: string[] = [];
+    for (let i = 0; i + 1 < lines.length; i += 2) if (lines[i]!.trim() === '5' || lines[i]!.trim() === '105') handles.push(lines[i + 1]!);
+    const seed = handles.shift()!;
+    expect(new Set(handles).size).toBe(handles.length);
+    expect(Math.max(...handles.map((h) => parseInt(h, 16)))).toBeLessThan(parseInt(seed, 16));
+  });
+});
+
+describe('SVG', () => {
+  const svg = writeSvg(model, styleDrawing(model, drawing, STANDARD, 50), sight);
+  it('is a page in millimetres, one user unit each, with a group for each layer and plain stroke widths', () => {
+    const [, width, height, box] = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 ([\d. ]+)"/.exec(svg)!;
+    expect(box).toBe(`${width} ${height}`);
+    // The model is 2.3 m by 4 m: at 1:50 46 mm by 80 mm, with 10 mm of white round it.
+    expect([Number(width), Number(height)].map((x) => Math.round(x * 100) / 100)).toEqual([66, 100]);
+    expect(svg).toMatch(/stroke-width="0\.5"/);
+    expect(svg).not.toMatch(/stroke-width="[\d.]+(mm|px)"/);
+    expect(svg.match(/<g id="CUT/g)!.length).toBeGreaterThan(0);
+  });
+  it('escapes what has a meaning in XML', () => {
+    expect(svg).toContain('Grundriß; a/b');
+    expect(svg).not.toMatch(/<&>|"ß"/);
+  });
+});
+
+describe('JSON', () => {
+  it('has the stable form, and plain points with --flat', () => {
+    const json = JSON.parse(writeJson(model, drawing)) as Record<string, never> & {
+      lines: Record<string, unknown>[];
+      regions: { rings: number[][][] }[];
+    };
+    expect(json).toMatchObject({ format: 'tarvex-drawing', version: 1, unit: 'm', frame: { look: [0, 0, -1] } });
+    const circle = json.lines.find((line) => line['arc'] && line['element'] === 'Behälter')!;
+    expect(circle).toMatchObject({ role: 'outline', hidden: false, arc: { radius: expect.closeTo(0.5, 9) as number } });
+    const flat = JSON.parse(writeJson(model, drawing, { flat: true })) as typeof json;
+    expect(flat.lines.every((line) => Array.isArray(line['points']) && !line['arc'])).toBe(true);
+    expect(json.regions).toHaveLength(2);
+    const [ring] = json.regions[0]!.rings;
+    expect(ring![0]).not.toEqual(ring!.at(-1));
+  });
+});
+
+it('gives the same bytes each time', () => {
+  const again = drawModel(model, sight);
+  expect(dxf({}, 50, again)).toBe(dxf());
+  expect(writeJson(model, again)).toBe(writeJson(model, drawing));
+});
