@@ -19,7 +19,7 @@ export const SNAP = 2e-5;
 export const POLYGON_DECIMALS = 6;
 
 /** Lines closer than this along their whole common length are the same line: half of what anybody draws at 1:1. */
-export const SAME_LINE = 4e-5;
+export const SAME_LINE = 5e-5;
 
 /** Ends of lines closer than this are one point. Must exceed EDGE, by which clipped ends overshoot. */
 export const JOIN = 2e-5;

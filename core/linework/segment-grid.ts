@@ -90,9 +90,12 @@ export class SegmentGrid {
   }
 }
 
+/** Lines that merely cross or meet run within the tolerance for less than this, in metres. */
+const PARTING = 2e-3;
+
 /**
  * The stretch of segment s along which segment o runs on it, as [from, to] in parts of s, or null.
- * The two must stay within `tolerance` of each other at both ends of the stretch.
+ * The two stay within `tolerance` of each other on all of it.
  */
 export function overlap(ends: Float64Array, s: number, o: number, tolerance: number): [number, number] | null {
   const u0 = ends[s * 4]!,
@@ -107,13 +110,19 @@ export function overlap(ends: Float64Array, s: number, o: number, tolerance: num
     bv = ends[o * 4 + 3]! - v0;
   const ta = (au * du + av * dv) / square,
     tb = (bu * du + bv * dv) / square;
-  const lo = Math.max(0, Math.min(ta, tb)),
+  let lo = Math.max(0, Math.min(ta, tb)),
     hi = Math.min(1, Math.max(ta, tb));
   if ((hi - lo) * length <= tolerance) return null;
   const da = (du * av - dv * au) / length,
     db = (du * bv - dv * bu) / length;
   // distance at a stretch end, linear along o
   const at = (t: number) => da + ((db - da) * (t - ta)) / (tb - ta);
-  if (Math.abs(at(lo)) > tolerance || Math.abs(at(hi)) > tolerance) return null;
-  return [lo, hi];
+  if (Math.abs(at(lo)) <= tolerance && Math.abs(at(hi)) <= tolerance) return [lo, hi];
+  // two lines that part slowly (the skylines of a terrain): only the stretch on which they are one
+  const slope = (db - da) / (tb - ta);
+  if (Math.abs(slope) < 1e-12) return null;
+  const [first, second] = [ta + (-tolerance - da) / slope, ta + (tolerance - da) / slope];
+  lo = Math.max(lo, Math.min(first, second));
+  hi = Math.min(hi, Math.max(first, second));
+  return (hi - lo) * length > PARTING ? [lo, hi] : null;
 }
