@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { drawingBounds } from '../../core/linework/drawing';
+import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
@@ -264,6 +265,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           size={drawingSize}
           grid={grid}
           from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'}
+          share={share / (1 + share)}
           onPan={pan}
           onShare={(dy) => setShare((s) => Math.min(6, Math.max(0.2, s + (dy / Math.max(80, keySize.height)) * (1 + s) * 0.42)))}
         />
@@ -298,7 +300,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           drawingIsUpright={sight?.kind === 'section' || sight?.kind === 'elevation'}
           zero={frame?.origin[2] ?? 0}
           grid={grid}
-          model={model}
+          cuts={sight !== null && resolveSight(model, sight).cut}
         />
       </main>
       <Register

@@ -87,7 +87,12 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
         </p>
       )}
       {trouble && (
-        <p role="alert" className="absolute top-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1">
+        <p
+          role="alert"
+          // the pane takes the pointer for panning; the word in here is to be pressed
+          onPointerDown={(e) => e.stopPropagation()}
+          className="absolute top-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1"
+        >
           <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not drawn</b>
           {trouble}
           <button type="button" className="word ml-3" onClick={onPutAway}>

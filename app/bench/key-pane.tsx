@@ -12,7 +12,7 @@ import { PlacePoints } from './place-points';
 import { Wash } from './plumb';
 import type { PointerStore } from './pointer-store';
 import { fromKey, lineOf, squared, withLine, type KeyFrame } from './sight-geometry';
-import { StoreyStack } from './storey-stack';
+import { StoreyLevels, StoreyStack } from './storey-stack';
 import { useHit } from './use-hit';
 import type { useKey } from './use-key';
 import { usePanZoom } from './use-pan-zoom';
@@ -187,9 +187,10 @@ export function KeyPane(props: Props) {
         />
       )}
       {shown.isElevation ? (
-        <StoreyStack
+        <StoreyLevels
           title="Key elevation"
           rows={model.storeys.map((s) => ({ name: s.name, elevation: s.elevation + model.origin[2] }))}
+          yOf={(elevation) => toY(view.zoom, view.keyV, size, elevation)}
           on={model.storeys.findIndex((s) => s.name === sight?.storey)}
           onPick={(i) => sight && onChange({ ...sight, storey: model.storeys[i]!.name }, `Storey of ${sight.number}`)}
           note="Elevation from the front"
@@ -252,7 +253,7 @@ function NorthPoint({ model, frame }: { readonly model: ModelInfo; readonly fram
   const angle = Math.atan2(nx * frame.right[0] + ny * frame.right[1], nx * frame.look[0] + ny * frame.look[1]);
   const turned = Math.round((angle * 1800) / Math.PI) / 10;
   return (
-    <div className="pointer-events-none absolute right-3 bottom-2 flex items-end gap-2 bg-paper/90 pt-0.5 pl-1.5 text-right">
+    <div className="pointer-events-none absolute right-3 top-1 flex items-center gap-2 bg-paper/90 pt-0.5 pl-1.5 text-right">
       <span>{turned === 0 ? 'North up' : `North, plan turned ${Math.abs(turned).toFixed(1)}°`}</span>
       <svg viewBox="-14 -14 28 28" className="h-7 w-7" aria-hidden="true">
         <g transform={`rotate(${turned})`} stroke="#22292C" fill="#22292C">

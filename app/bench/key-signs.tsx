@@ -64,6 +64,7 @@ function SectionSign({ sight, frame, view, size, matter, onGrip }: Props) {
         strokeWidth={14}
         className="cursor-move"
         style={{ pointerEvents: 'stroke' }}
+        data-testid="grip-line"
         onPointerDown={(e) => onGrip('line', e)}
       />
       <path d={`M${ax} ${ay}L${bx} ${by}`} stroke={MADDER} strokeWidth={1.4} strokeDasharray="12 3 2 3" />

@@ -22,7 +22,10 @@ export function KeysCard({ open, onOpen }: { readonly open: boolean; readonly on
   return (
     <Dialog.Root open={open} onOpenChange={onOpen}>
       <Dialog.Portal>
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[52px] right-3 z-50 border border-ink bg-sheet px-4 py-3">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[52px] right-3 z-50 border border-ink bg-sheet px-4 py-3 outline-none"
+        >
           <Dialog.Title className="mb-2 text-[13px] font-semibold">Keys</Dialog.Title>
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
             {KEYS.map(([keys, what]) => (

@@ -24,7 +24,7 @@ export function Palette({
       open={open}
       onOpenChange={onOpen}
       label="Go to a sight or a command"
-      overlayClassName="fixed inset-0 z-40 bg-ink/20"
+      overlayClassName="fixed inset-0 z-40"
       contentClassName="fixed top-[52px] left-1/2 z-50 w-[440px] -translate-x-1/2 border border-ink bg-sheet"
     >
       <Command.Input placeholder="Number, name or what to do" className="h-8 w-full border-b border-ink bg-sheet px-3 outline-none" />

@@ -1,5 +1,4 @@
 import { useEffect, useState } from 'react';
-import type { ModelInfo } from '../data/database';
 import { level } from '../figures/format';
 import { painter } from '../workers/painter';
 import type { ViewMatrix } from '../drawing/paint';
@@ -16,11 +15,12 @@ interface Props {
   /** Height of the drawing's zero in the source. */
   readonly zero: number;
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
-  readonly model: ModelInfo;
+  /** Whether the sight's plane cuts. */
+  readonly cuts: boolean;
 }
 
 /** The plumb: a pencil line through both panes under the pointer, with its readings and the flag that names what is pointed at. */
-export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIsUpright, zero, grid }: Props) {
+export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIsUpright, zero, grid, cuts }: Props) {
   const { pane, x, y, hit } = usePointer(store);
   if (!pane) return null;
   const u = toU(view, drawing, x);
@@ -37,7 +37,9 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
         ? toV(view.zoom, view.keyV, keyPane, y)
         : null;
   const flagLeft = px > drawing.width - 230;
-  const readingLeft = px > drawing.width - 150;
+  // The reading hangs on the side where it covers fewer grid tags.
+  const covers = (from: number, to: number) => grid.filter((g) => toX(view, drawing, g.u) > from && toX(view, drawing, g.u) < to).length;
+  const readingLeft = px > drawing.width - 150 || (px > 300 && covers(px + 14, px + 130) > covers(px - 130, px - 14));
   const nearTag = nearest && Math.abs(toX(view, drawing, nearest.u) - px) < 24;
   const paneTop = pane === 'drawing' ? top : top + drawing.height + edge;
   return (
@@ -72,7 +74,7 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
         >
           <b className="font-semibold">{hit.words}</b>
           <div className="text-[12px] text-graphite">
-            {hit.isCut ? 'cut at this sight' : 'seen beyond the cut'}, layer {hit.layer}
+            {hit.isCut ? 'cut at this sight' : cuts ? 'seen beyond the cut' : 'seen'}, layer {hit.layer}
           </div>
         </div>
       )}

@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import type { Rule, Sight } from '../../core/sights/sight';
+import { classWords } from '../figures/class-words';
 import type { ModelInfo } from '../data/database';
 import { Group } from './slate-group';
 
@@ -63,7 +64,7 @@ function Rules({
           className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through"
           onClick={() => onChange(rules.filter((_, k) => k !== i))}
         >
-          {(rule.class ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '').toLowerCase()}
+          {(rule.class ? classWords(rule.class) : (rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase()}
         </button>
       ))}
       <DropdownMenu.Root>
@@ -72,7 +73,7 @@ function Rules({
           <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
             {classes.map((c) => (
               <DropdownMenu.Item key={c} onSelect={() => onChange([...rules, use ? { class: c, use } : { class: c }])}>
-                {c}
+                {classWords(c)}
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>

@@ -17,7 +17,7 @@ export function StoreyStack({ title, rows, on, onPick, note }: Props) {
       onPointerMove={(e) => e.stopPropagation()}
       onPointerUp={(e) => e.stopPropagation()}
     >
-      <h3 className="mb-0.5 font-semibold">{title}</h3>
+      <h2 className="mb-0.5 font-semibold">{title}</h2>
       {rows
         .map((row, i) => ({ ...row, i }))
         .reverse()
@@ -34,6 +34,41 @@ export function StoreyStack({ title, rows, on, onPick, note }: Props) {
           </button>
         ))}
       <p className="mt-1 border-t border-rule2 pt-1 text-graphite">{note}</p>
+    </div>
+  );
+}
+
+/** The storeys at their true heights beside an elevation, each a place to click; one that would cover another is left out. */
+export function StoreyLevels({ title, rows, on, onPick, note, yOf }: Props & { readonly yOf: (elevation: number) => number }) {
+  const shown: { row: number; y: number }[] = [];
+  // the chosen storey first, then from the top down
+  for (const row of [on, ...rows.keys()].filter((row) => rows[row])) {
+    const y = yOf(rows[row]!.elevation);
+    if (y > 44 && shown.every((s) => Math.abs(s.y - y) >= 20)) shown.push({ row, y });
+  }
+  return (
+    <div
+      className="pointer-events-none absolute inset-y-0 left-0 w-[160px] overflow-hidden"
+      onPointerDown={(e) => e.stopPropagation()}
+      onPointerMove={(e) => e.stopPropagation()}
+      onPointerUp={(e) => e.stopPropagation()}
+    >
+      <h2 className="bg-paper/95 px-3 pt-1.5 pb-1 font-semibold">
+        {title} <span className="block text-[11.5px] font-normal text-graphite">{note}</span>
+      </h2>
+      {shown.map(({ row, y }) => (
+        <button
+          key={row}
+          type="button"
+          aria-pressed={row === on}
+          className={`pointer-events-auto absolute left-0 flex h-5 w-[150px] items-end border-b bg-paper/90 pl-3 hover:text-pencil ${row === on ? 'border-b-2 border-b-ink font-semibold text-ink' : 'border-b-rule2 text-graphite'}`}
+          style={{ top: y - 20 }}
+          onClick={() => onPick(row)}
+        >
+          <span className="overflow-hidden text-ellipsis whitespace-nowrap">{rows[row]!.name}</span>
+          <span className="ml-auto">{level(rows[row]!.elevation)}</span>
+        </button>
+      ))}
     </div>
   );
 }

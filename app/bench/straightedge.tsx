@@ -6,12 +6,14 @@ interface Props {
   readonly size: PaneSize;
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly from: string;
+  /** The drawing's share of the height. */
+  readonly share: number;
   readonly onPan: (dx: number) => void;
   readonly onShare: (dy: number) => void;
 }
 
 /** The strip between Drawing and Key: the shared scale, the grid tags. Along it both panes are panned, across it the height is shared out. */
-export function Straightedge({ view, size, grid, from, onPan, onShare }: Props) {
+export function Straightedge({ view, size, grid, from, share, onPan, onShare }: Props) {
   const drag = useRef<{ x: number; y: number } | null>(null);
   const step = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * view.zoom >= 60) ?? 2000;
   const fine = step / (String(step).includes('5') ? 5 : 4);
@@ -24,6 +26,9 @@ export function Straightedge({ view, size, grid, from, onPan, onShare }: Props) 
     <div
       role="separator"
       aria-orientation="horizontal"
+      aria-valuenow={Math.round(share * 100)}
+      aria-valuemin={0}
+      aria-valuemax={100}
       aria-label="Straightedge: drag along to pan both panes, across to share out the height"
       tabIndex={0}
       className="relative h-[26px] cursor-move touch-none overflow-hidden border-y border-rule2 bg-board select-none"

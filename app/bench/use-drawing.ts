@@ -41,14 +41,20 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
   const busy = useRef(false);
   const control = useRef<AbortController | null>(null);
   const last = useRef('');
+  // The sight is a new object with every render; its fingerprint says whether anything changed.
+  const latest = useRef(sight);
+  useEffect(() => {
+    latest.current = sight;
+  });
   const print = sight ? fingerprint(model, sight) : '';
 
   useEffect(() => {
-    if (!row || !sight) {
+    const sightNow = latest.current;
+    if (!row || !sightNow || !print) {
       wish.current = null;
       return;
     }
-    wish.current = { row, model, sight, print };
+    wish.current = { row, model, sight: sightNow, print };
     if (!busy.current) void follow();
 
     async function follow() {
@@ -91,8 +97,6 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
       last.current = rowShown;
       setShown({ row: rowShown, print: printShown, drawn, paintKey });
     }
-    // the sight itself changes with every render; its fingerprint says whether anything did
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [row, model, print, lane, attempt]);
 
   const own = shown && shown.row === row ? shown : null;

@@ -40,12 +40,12 @@ export function orderedSights(project: Project): ProjectSight[] {
   );
 }
 
-/** The next free number of a kind: S-01, S-02 … */
+/** The number after the highest of a kind: S-01, S-02 … A number that was given once is not given again while later ones stand. */
 export function nextNumber(project: Project, kind: Sight['kind'], taken: readonly string[] = []): string {
   const letter = KIND_LETTER[kind];
-  const used = new Set([...Object.values(project.sights).map((s) => s.sight.number), ...taken]);
-  for (let n = 1; ; n++) {
-    const number = `${letter}-${String(n).padStart(2, '0')}`;
-    if (!used.has(number)) return number;
-  }
+  const pattern = new RegExp(`^${letter}-(\\d+)$`);
+  const used = [...Object.values(project.sights).map((s) => s.sight.number), ...taken].map((number) =>
+    Number(pattern.exec(number)?.[1] ?? 0),
+  );
+  return `${letter}-${String(Math.max(0, ...used) + 1).padStart(2, '0')}`;
 }

@@ -1,6 +1,7 @@
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
+import { classWords } from '../figures/class-words';
 import { level } from '../figures/format';
 import { useProject } from '../project/use-project';
 import { Chain } from '../ui/chain';
@@ -25,14 +26,17 @@ export default function ModelRoute() {
   const storeys = count((e) => e.storey),
     classes = count((e) => e.class),
     materials = count((e) => model.elementMaterial[e.i]!);
-  const fits =
-    only &&
-    ((i: number) =>
-      only.kind === 'storey'
-        ? model.elements[i]!.storey === only.key
-        : only.kind === 'class'
-          ? model.elements[i]!.class === only.key
-          : model.elementMaterial[i] === only.key);
+  const fits = useMemo(
+    () =>
+      only &&
+      ((i: number) =>
+        only.kind === 'storey'
+          ? model.elements[i]!.storey === only.key
+          : only.kind === 'class'
+            ? model.elements[i]!.class === only.key
+            : model.elementMaterial[i] === only.key),
+    [model, only],
+  );
   const most = Math.max(1, ...classes.values(), ...storeys.values());
   const line = (kind: 'storey' | 'class' | 'material', key: number | string, name: string, n: number, note = '') => {
     const isOn = only?.kind === kind && only.key === key;
@@ -59,7 +63,7 @@ export default function ModelRoute() {
     </h3>
   );
   return (
-    <div className="grid h-screen min-w-[1000px] grid-cols-[minmax(0,1fr)_276px] grid-rows-[44px_minmax(0,1fr)_135px]">
+    <div className="grid h-screen min-w-[1000px] grid-cols-[minmax(0,1fr)_276px] grid-rows-[44px_minmax(0,1fr)_auto]">
       <Chain project={{ id: project.id, name: project.name, elements: rows.length, sights: Object.keys(project.sights).length }} />
       <main className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
         <div className="flex items-center gap-3.5 border-b border-rule px-3 whitespace-nowrap">
@@ -70,7 +74,7 @@ export default function ModelRoute() {
         </div>
         <div className="relative bg-sheet">
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
-            <View3d model={model} fits={fits} onlyKey={only ? `${only.kind} ${only.key}` : ''} />
+            <View3d model={model} fits={fits} />
           </Suspense>
         </div>
       </main>
@@ -93,13 +97,13 @@ export default function ModelRoute() {
           .map(({ s, i }) => line('storey', i, s.name, storeys.get(i) ?? 0, level(s.elevation + model.origin[2])))}
         {storeys.has(-1) && line('storey', -1, 'on no storey', storeys.get(-1)!)}
         {head('Classes', classes.size)}
-        {[...classes].sort((a, b) => b[1] - a[1]).map(([c, n]) => line('class', c, String(c), n))}
+        {[...classes].sort((a, b) => b[1] - a[1]).map(([c, n]) => line('class', c, classWords(String(c)), n))}
         {head('Materials', materials.size)}
         {[...materials]
           .sort((a, b) => b[1] - a[1])
           .map(([m, n]) => line('material', m, m === -1 ? 'none given' : model.materials[m as number]!, n))}
       </aside>
-      <section aria-label="Checks" className="col-span-full min-h-0 overflow-auto border-t border-ink" tabIndex={0}>
+      <section aria-label="Checks" className="col-span-full max-h-[135px] min-h-0 overflow-auto border-t border-ink" tabIndex={0}>
         <h2 className="flex h-6 items-center gap-2 border-b border-ink px-2.5 font-semibold">
           Checks{' '}
           <span className="font-normal text-graphite">{model.doubts.length ? `${model.doubts.length} open` : 'nothing doubtful'}</span>

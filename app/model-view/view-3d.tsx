@@ -19,12 +19,12 @@ import type { ViewMesh } from '../workers/view-mesh';
 
 interface Props {
   readonly model: ModelInfo;
+  /** Which elements are shown; null for all. The same function as long as it picks the same. */
   readonly fits: ((element: number) => boolean) | null;
-  readonly onlyKey: string;
 }
 
 /** A plain view of the model: flat tones by the face's direction and ink edges, turned by hand. Draws only when something moves. */
-export default function View3d({ model, fits, onlyKey }: Props) {
+export default function View3d({ model, fits }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const [mesh, setMesh] = useState<ViewMesh | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -112,9 +112,7 @@ export default function View3d({ model, fits, onlyKey }: Props) {
 
   useEffect(() => {
     if (mesh) stage.current?.show(mesh, fits);
-    // `fits` is a new function at each render; onlyKey says what it picks
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [mesh, onlyKey]);
+  }, [mesh, fits, model]);
 
   return (
     <div ref={host} className="absolute inset-0 overflow-hidden">

@@ -117,7 +117,9 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
                   <th className="text-right">elements</th>
                   <th className="text-right">sights</th>
                   <th className="pl-6">changed</th>
-                  <th />
+                  <th>
+                    <span className="sr-only">what can be done</span>
+                  </th>
                 </tr>
               </thead>
               <tbody>
@@ -129,7 +131,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
                       </Link>
                     </td>
                     <td className="text-graphite">{model ? `${model.fileName}, ${model.source}` : 'model missing'}</td>
-                    <td className="text-right">{model?.elements.length ?? ''}</td>
+                    <td className="text-right">{model ? model.elements.filter((e) => e.use !== 'space').length : ''}</td>
                     <td className="text-right">{Object.keys(project.sights).length}</td>
                     <td className="pl-6 text-graphite">
                       {new Date(project.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}

@@ -10,7 +10,10 @@ export interface JsonOptions {
   readonly layerOf?: (line: number) => string;
 }
 
-/** The drawing in its stable form for other programs (version 1), as text. Numbers are as computed, not rounded. */
+/**
+ * The drawing in its stable form for other programs (version 1), as text. Lengths are rounded to a nanometre and angles to
+ * 1e-12, far below every tolerance: the last bit of a sine is not the same in every JavaScript engine, the file has to be.
+ */
 export function writeJson(model: Model, drawing: Drawing, { flat = false, layerOf }: JsonOptions = {}): string {
   const lines = Array.from(drawing.lineRole, (roleIndex, l) => {
     const role = ROLES[roleIndex]!;
@@ -25,7 +28,7 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
     };
     if (a >= 0 && !flat) {
       const [u, v, radius, start, end] = arcAt(drawing, a);
-      return { ...common, arc: { centre: [u, v], radius, start, end } };
+      return { ...common, arc: { centre: [length(u), length(v)], radius: length(radius), start: angle(start), end: angle(end) } };
     }
     return { ...common, points: pairs(linePoints(drawing, l)) };
   });
@@ -44,15 +47,19 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
     format: 'tarvex-drawing',
     version: 1,
     unit: 'm',
-    frame: { origin, right, up, look },
+    frame: { origin: origin.map(length), right: right.map(angle), up: up.map(angle), look: look.map(angle) },
     lines,
     regions,
     report: { triangles, elements, ms, warnings: notes.map(noteSentence) },
   });
 }
 
+const round = (power: number) => (x: number) => Math.round(x * power) / power + 0;
+const length = round(1e9);
+const angle = round(1e12);
+
 function pairs(flat: ArrayLike<number>): [number, number][] {
   const out: [number, number][] = [];
-  for (let i = 0; i < flat.length; i += 2) out.push([flat[i]!, flat[i + 1]!]);
+  for (let i = 0; i < flat.length; i += 2) out.push([length(flat[i]!), length(flat[i + 1]!)]);
   return out;
 }

@@ -6,7 +6,7 @@ export function stair(a: Author): void {
   const risers = 14,
     rise = LEVEL.upper / risers,
     tread = 0.25;
-  const foot = 7.5,
+  const foot = 7.3,
     y0 = 2.0,
     width = 0.9;
   const top: Flat[] = [];

@@ -1,0 +1,42 @@
+import { expect, type Download, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+
+export const DEMO_IFC = 'demo/heron-spit-tide-station.ifc';
+
+/** Drops a file anywhere on the page, as a hand would from the desktop. */
+export async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+  await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+  const transfer = await page.evaluateHandle(
+    ([fileName, data]) => {
+      const raw = atob(data!);
+      const out = new DataTransfer();
+      out.items.add(new File([Uint8Array.from(raw, (c) => c.charCodeAt(0))], fileName!));
+      return out;
+    },
+    [name, bytes.toString('base64')],
+  );
+  await page.dispatchEvent('body', 'dragover', { dataTransfer: transfer });
+  await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
+}
+
+/** Waits until the selected sight is drawn and current. */
+export async function drawn(page: Page, number: string): Promise<void> {
+  await expect(row(page, number)).toContainText('current');
+  await expect(row(page, number)).not.toContainText('drawing');
+}
+
+export const row = (page: Page, number: string) => page.getByLabel('Register').getByRole('button', { name: number });
+
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/demo');
+  await page.waitForURL(/\/bench/);
+  await drawn(page, 'S-03');
+}
+
+export async function download(page: Page, act: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
+  const [file] = await Promise.all([page.waitForEvent('download') as Promise<Download>, act()]);
+  return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
+}
+
+/** The engine's workers that are running now. */
+export const engines = (page: Page) => page.workers().filter((w) => w.url().includes('engine.worker'));

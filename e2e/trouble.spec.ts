@@ -1,0 +1,94 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { DEMO_IFC, drawn, drop, engines, openDemo, row } from './support';
+
+test('a damaged IFC gives one sentence, and nothing that was there is lost', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Heron Spit Tide Station' })).toBeVisible();
+  const whole = readFileSync(DEMO_IFC);
+  const inText = whole.indexOf("'Main stair'") + 4;
+  await drop(page, 'torn.ifc', whole.subarray(0, inText));
+  const alert = page.getByRole('alert');
+  await expect(alert).toContainText(/torn\.ifc is damaged: a text that begins in line \d+ has no end; export the file anew/);
+  await drop(page, 'photo.jpg', Buffer.from([0xff, 0xd8, 0xff]));
+  await expect(alert).toContainText('photo.jpg: no reader for files of the kind');
+  await expect(page.getByRole('row')).toHaveCount(2);
+  await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
+  await drawn(page, 'S-03');
+});
+
+test('a file that was cut off is drawn as far as it goes, and says so', async ({ page }) => {
+  await page.goto('/');
+  const whole = readFileSync(DEMO_IFC);
+  await drop(page, 'short.ifc', whole.subarray(0, whole.lastIndexOf('ENDSEC')));
+  await page.waitForURL(/\/bench/);
+  await drawn(page, 'P-01');
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Checks')).toContainText('cut off');
+});
+
+test('a worker that is killed at work gives a message, and the next drawing works', async ({ page }) => {
+  await openDemo(page);
+  // The engine ends at the next request it gets, before it can answer.
+  for (const engine of engines(page))
+    await engine.evaluate(() => {
+      self.addEventListener('message', () => self.close(), { capture: true });
+      return null;
+    });
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('alert')).toContainText('The drawing engine stopped in the middle of its work');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await drawn(page, 'S-03');
+  await row(page, 'E-01').click();
+  await drawn(page, 'E-01');
+});
+
+test('a deleted project comes back by undo', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Delete Heron Spit Tide Station' }).click();
+  await expect(page.getByText('Nothing here yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
+  await drawn(page, 'S-03');
+});
+
+test('the screens have no faults that axe can find', async ({ page }) => {
+  await openDemo(page);
+  const scan = async (where: string) =>
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([]);
+  await scan('bench');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await scan('keys');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Census')).toBeVisible();
+  await scan('model');
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Heron Spit Tide Station' })).toBeVisible();
+  await scan('shelf');
+});
+
+test('the page is isolated, runs no foreign script and asks nobody else', async ({ page }) => {
+  const foreign: string[] = [];
+  const complaints: string[] = [];
+  page.on('request', (request) => {
+    if (!/^(http:\/\/127\.0\.0\.1|data:|blob:)/.test(request.url())) foreign.push(request.url());
+  });
+  page.on('console', (message) => {
+    if (message.type() === 'error') complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(error.message));
+  const response = await page.goto('/');
+  const policy = response!.headers()['content-security-policy']!;
+  expect(policy).toContain("script-src 'self' 'nonce-");
+  expect(policy).not.toContain("unsafe-inline' 'unsafe-eval");
+  await openDemo(page);
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
+  expect(foreign).toEqual([]);
+  expect(complaints).toEqual([]);
+});
