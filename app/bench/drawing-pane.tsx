@@ -44,7 +44,8 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
       onPointerMove={(e) => {
         const box = e.currentTarget.getBoundingClientRect();
         const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-        if (onPointerMove(e)) return;
+        // while the drawing is panned nothing under the pointer is named
+        if (onPointerMove(e)) return store.set({ hit: null });
         if (store.get().planted) return;
         store.set({ pane: 'drawing', x, y });
         ask(live.paintKey, toU(view, size, x), toV(view.zoom, view.v, size, y), view.zoom);

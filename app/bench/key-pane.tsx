@@ -138,7 +138,7 @@ export function KeyPane(props: Props) {
         if (grip.current) return drag(e);
         const box = e.currentTarget.getBoundingClientRect();
         const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-        if (onPointerMove(e)) return;
+        if (onPointerMove(e)) return store.set({ hit: null });
         if (placing) setAim(placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e));
         if (store.get().planted) return;
         store.set({ pane: 'key', x, y });

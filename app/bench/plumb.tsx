@@ -24,7 +24,7 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
   const { pane, x, y, hit } = usePointer(store);
   if (!pane) return null;
   const u = toU(view, drawing, x);
-  const px = Math.min(Math.max(toX(view, drawing, u), 0), drawing.width);
+  const px = Math.round(Math.min(Math.max(toX(view, drawing, u), 0), drawing.width));
   const nearest = [...grid].sort((a, b) => Math.abs(a.u - u) - Math.abs(b.u - u))[0];
   const off = nearest ? Math.round((u - nearest.u) * 1000) : 0;
   const gridWords = nearest ? `${nearest.tag}${off < 0 ? '−' : '+'}${Math.abs(off)}` : '';
@@ -56,7 +56,7 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
           lineHeight: '20px',
         }}
       >
-        {u.toFixed(3)}
+        {u.toFixed(3).replace('-', '−')}
         {gridWords && <span className="ml-2">{gridWords}</span>}
       </div>
       {height !== null && (

@@ -59,7 +59,7 @@ export function Straightedge({ view, size, grid, from, share, onPan, onShare }: 
           const x = toX(view, size, u);
           const isWhole = Math.abs(u / step - Math.round(u / step)) < 1e-6;
           const label = u.toFixed(decimals).replace('-', '−');
-          const hidden = tags.some((t) => Math.abs(t.x - x) < 20) || x < 148;
+          const hidden = tags.some((t) => Math.abs(t.x - x) < 20) || x < 166;
           return (
             <g key={u}>
               <path d={`M${x} 0v${isWhole ? 7 : 4}M${x} 24v${isWhole ? -5 : -3}`} stroke="#565F63" strokeWidth={isWhole ? 1 : 0.6} />
