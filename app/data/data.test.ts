@@ -68,7 +68,8 @@ describe('a project', () => {
     expect(bad.fault).toMatch(/height must be less than/);
     const good = await carryOut(id, { intent: 'add', label: 'Section S-01', sights: [{ id: 'new', scale: 50, sight: section }] });
     expect(good.fault).toBeNull();
-    expect(orderedSights(await project()).map((s) => s.sight.number)).toEqual(['P-01', 'S-01']);
+    const kept = await project();
+    expect(orderedSights(kept).map((s) => s.sight.number)).toEqual(['P-01', 'S-01']);
     expect(await carryOut(id, { intent: 'undo' })).toEqual({ fault: null, said: 'Undone: Section S-01' });
   });
 
