@@ -61,7 +61,7 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   cutLines(model, faces, segments);
   let t2 = t1;
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
-    const edges = candidateEdges(scene, view, shown, limits, sight.hidden === true);
+    const edges = candidateEdges(scene, view, frame, shown, limits, sight.hidden === true);
     watch?.({ name: 'candidates', edges });
     const hiders = occluders(
       scene,

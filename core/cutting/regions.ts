@@ -33,6 +33,8 @@ interface Group {
   material: number;
   element: number;
   rank: number;
+  /** A whole element, not a layer of one. */
+  isWhole: boolean;
   use: Region['use'];
   rings: Ring[];
   ringElement: number[];
@@ -40,7 +42,7 @@ interface Group {
 
 /**
  * Makes regions of cut loops: outlines of one material are united, across elements; where no material is known each element
- * keeps its own; layers of a build-up become regions of their own. Where regions of different materials overlap, the higher
+ * keeps its own, unless they run through one another; layers of a build-up become regions of their own. Where regions of different materials overlap, the higher
  * rank keeps the place, so regions never cover one another.
  */
 export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFaces {
@@ -75,6 +77,7 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
           material,
           element,
           use,
+          isWhole: key.startsWith('element '),
           rank: use === 'air' ? -1 : rankOf(model.materials[material]?.name),
           rings: [],
           ringElement: [],
@@ -104,7 +107,7 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
     }
   }
 
-  const ordered = [...groups.values()].sort((a, b) => b.rank - a.rank);
+  const ordered = uniteOverlapping([...groups.values()]).sort((a, b) => b.rank - a.rank);
   snapAgain(ordered);
   const faces = ordered.map((group) => union(group.rings));
   giveWay(faces);
@@ -120,6 +123,38 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
     }
   });
   return { regions, outlines: [...byPart.values()].flat(), outlinePart: [...byPart].flatMap(([part, own]) => own.map(() => part)), open };
+}
+
+/**
+ * Elements of which no material is known and which run through one another are one mass where they are cut; those that only
+ * touch stay apart, with the joint between them.
+ */
+function uniteOverlapping(groups: readonly Group[]): Group[] {
+  const unknown = groups.filter((g) => g.material < 0 && g.isWhole);
+  if (unknown.length < 2) return [...groups];
+  const boxes = unknown.map((g) => ringBounds(g.rings));
+  const index = new Flatbush(unknown.length, 16, Float64Array);
+  for (const b of boxes) index.add(b[0], b[1], b[2], b[3]);
+  index.finish();
+  const leader = unknown.map((_, i) => i);
+  const find = (i: number): number => (leader[i] === i ? i : (leader[i] = find(leader[i]!)));
+  for (let i = 0; i < unknown.length; i++) {
+    const [u0, v0, u1, v1] = boxes[i]!;
+    for (const j of index.search(u0, v0, u1, v1, (k) => k > i)) {
+      const [a, b] = [find(i), find(j)];
+      if (a === b) continue;
+      const shared = intersection(unknown[i]!.rings, unknown[j]!.rings).reduce((sum, f) => sum + faceArea(f), 0);
+      if (shared > OVERLAP) leader[Math.max(a, b)] = Math.min(a, b);
+    }
+  }
+  unknown.forEach((group, i) => {
+    const head = unknown[find(i)]!;
+    if (head === group) return;
+    head.rings.push(...group.rings);
+    head.ringElement.push(...group.ringElement);
+  });
+  const taken = new Set(unknown.filter((_, i) => find(i) !== i));
+  return groups.filter((g) => !taken.has(g));
 }
 
 /** The lines between layers made new corners: those of neighbours become one, as the first ones did. In place. */

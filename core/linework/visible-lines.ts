@@ -39,7 +39,7 @@ export function visibleLines(
       v0 = ends[at + 1]!,
       u1 = ends[at + 3]!,
       v1 = ends[at + 4]!;
-    const element = scene.partElement[scene.trianglePart[scene.edgeFaces[edges.edge[c]! * 2]!]!]!;
+    const element = scene.partElement[scene.trianglePart[edges.face[c]!]!]!;
     let role = hidden;
     if (!pieces.hidden[p])
       role = edges.kind[c] !== Candidate.crease && jumps(u0, v0, (ends[at + 2]! + ends[at + 5]!) / 2, u1, v1) ? outline : edge;

@@ -2,6 +2,7 @@ import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { findEdges } from './adjacency';
 import { classifyEdges, faceNormals } from './classify-edges';
+import { meetings } from './meetings';
 import { mendTCorners } from './mend-t-corners';
 import type { Scene } from './scene';
 import { weld } from './weld';
@@ -22,8 +23,8 @@ export function prepare(model: Model): Scene {
     trianglePart.fill(p, edges.partTriangleStart[p], edges.partTriangleStart[p + 1]);
     bound(welded.vertices, welded.partVertexStart[p]!, welded.partVertexStart[p + 1]!, partBounds, p * 6);
   }
-  return {
-    version: 1,
+  const meshes = {
+    version: 1 as const,
     vertices: welded.vertices,
     triangles: edges.triangles,
     normals,
@@ -45,6 +46,9 @@ export function prepare(model: Model): Scene {
       model.elements[element]!.use === 'terrain' && !edges.partClosed[p] ? 1 : 0,
     ),
   };
+  const matter = Uint8Array.from(model.partElement, (element) => (model.elements[element]!.use === 'space' ? 0 : 1));
+  const { ends, faces } = meetings(meshes, matter);
+  return { ...meshes, meetingEnds: ends, meetingFaces: faces };
 }
 
 function bound(vertices: Float64Array, from: number, to: number, out: Float64Array, at: number): void {

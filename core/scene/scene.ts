@@ -37,4 +37,7 @@ export interface Scene {
   readonly partFlush: Int32Array;
   /** 1 for the open surface of a terrain: below it lies earth, whatever the surface itself shows. */
   readonly partGround: Uint8Array;
+  /** Where surfaces of different parts run through each other: two ends of three numbers, and the two triangles, of each line. */
+  readonly meetingEnds: Float64Array;
+  readonly meetingFaces: Uint32Array;
 }

@@ -1,5 +1,6 @@
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
+import type { Frame } from '../sights/frame';
 import { Facing, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
@@ -13,7 +14,8 @@ export interface CandidateEdges {
   readonly count: number;
   /** u0 v0 w0 u1 v1 w1 of each. */
   readonly ends: Float64Array;
-  readonly edge: Uint32Array;
+  /** The triangle that a line belongs to. */
+  readonly face: Uint32Array;
   readonly kind: Uint8Array;
   /** Two numbers each: the faces that a flush neighbour may continue, so that the edge is no line any more; -1 for none. */
   readonly joinFaces: Int32Array;
@@ -26,11 +28,18 @@ export interface ViewLimits {
   readonly depth: number;
 }
 
-export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array, limits: ViewLimits, keepHidden: boolean): CandidateEdges {
+export function candidateEdges(
+  scene: Scene,
+  view: ViewSpace,
+  frame: Frame,
+  shown: Uint8Array,
+  limits: ViewLimits,
+  keepHidden: boolean,
+): CandidateEdges {
   const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
   const { u, v, w, facing } = view;
   const ends = new Growing((n) => new Float64Array(n), 6 * 4096);
-  const edge = new Growing((n) => new Uint32Array(n), 4096);
+  const face = new Growing((n) => new Uint32Array(n), 4096);
   const kind = new Growing((n) => new Uint32Array(n), 4096);
   const join = new Growing((n) => new Uint32Array(n), 8192);
   const NONE = 0xffffffff;
@@ -65,67 +74,105 @@ export function candidateEdges(scene: Scene, view: ViewSpace, shown: Uint8Array,
       }
       const p = edgeVertices[e * 2]!,
         q = edgeVertices[e * 2 + 1]!;
-      let u0 = u[p]!,
-        v0 = v[p]!,
-        w0 = w[p]!,
-        u1 = u[q]!,
-        v1 = v[q]!,
-        w1 = w[q]!;
-      if (clip) {
-        if (w0 < 0 && w1 < 0) continue;
-        if (w0 < 0 || w1 < 0) {
-          const t = w0 / (w0 - w1);
-          const mu = u0 + t * (u1 - u0),
-            mv = v0 + t * (v1 - v0);
-          if (w0 < 0) {
-            u0 = mu;
-            v0 = mv;
-            w0 = 0;
-          } else {
-            u1 = mu;
-            v1 = mv;
-            w1 = 0;
-          }
-        }
-      }
-      if (w0 > limits.depth || w1 > limits.depth) {
-        if (w0 > limits.depth && w1 > limits.depth) continue;
-        const t = (limits.depth - w0) / (w1 - w0);
-        const mu = u0 + t * (u1 - u0),
-          mv = v0 + t * (v1 - v0);
-        if (w0 > limits.depth) {
-          u0 = mu;
-          v0 = mv;
-          w0 = limits.depth;
-        } else {
-          u1 = mu;
-          v1 = mv;
-          w1 = limits.depth;
-        }
-      }
-      if (Math.abs(u1 - u0) < 1e-6 && Math.abs(v1 - v0) < 1e-6) continue;
-      const data = ends.reserve(6);
-      const at = ends.length;
-      data[at] = u0;
-      data[at + 1] = v0;
-      data[at + 2] = w0;
-      data[at + 3] = u1;
-      data[at + 4] = v1;
-      data[at + 5] = w1;
-      ends.length = at + 6;
-      edge.push(e);
-      kind.push(reason);
-      join.push(joinA);
-      join.push(joinB);
+      push(u[p]!, v[p]!, w[p]!, u[q]!, v[q]!, w[q]!, clip, a, reason, joinA, joinB);
     }
   }
+  meetingLines();
   return {
-    count: edge.length,
+    count: face.length,
     ends: ends.done(),
-    edge: edge.done(),
+    face: face.done(),
     kind: Uint8Array.from(kind.done()),
     joinFaces: Int32Array.from(join.done(), (x) => (x === NONE ? -1 : x)),
   };
+
+  /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */
+  function meetingLines(): void {
+    const { meetingEnds, meetingFaces, trianglePart } = scene;
+    const [ox, oy, oz] = frame.origin;
+    const { right, up, look } = frame;
+    const seen = (t: number) => (partClosed[trianglePart[t]!] === 1 ? facing[t] === Facing.front : facing[t] !== Facing.edgeOn);
+    for (let m = 0; m < meetingFaces.length; m += 2) {
+      const a = meetingFaces[m]!,
+        b = meetingFaces[m + 1]!;
+      const shownA = shown[trianglePart[a]!]!,
+        shownB = shown[trianglePart[b]!]!;
+      if (!shownA || !shownB || !(seen(a) || seen(b))) continue;
+      const place = new Float64Array(6);
+      for (let end = 0; end < 2; end++) {
+        const x = meetingEnds[m * 3 + end * 3]! - ox,
+          y = meetingEnds[m * 3 + end * 3 + 1]! - oy,
+          z = meetingEnds[m * 3 + end * 3 + 2]! - oz;
+        place[end * 3] = x * right[0] + y * right[1] + z * right[2];
+        place[end * 3 + 1] = x * up[0] + y * up[1] + z * up[2];
+        place[end * 3 + 2] = x * look[0] + y * look[1] + z * look[2];
+      }
+      const clip = limits.cut && (shownA === 1 || shownB === 1);
+      push(place[0]!, place[1]!, place[2]!, place[3]!, place[4]!, place[5]!, clip, a, Candidate.crease, NONE, NONE);
+    }
+  }
+
+  /** Adds a line, cut off at the cutting plane and at the depth limit; what points along the look is a point in the picture and no line. */
+  function push(
+    u0: number,
+    v0: number,
+    w0: number,
+    u1: number,
+    v1: number,
+    w1: number,
+    clip: boolean,
+    owner: number,
+    reason: number,
+    joinA: number,
+    joinB: number,
+  ): void {
+    if (clip) {
+      if (w0 < 0 && w1 < 0) return;
+      if (w0 < 0 || w1 < 0) {
+        const t = w0 / (w0 - w1);
+        const mu = u0 + t * (u1 - u0),
+          mv = v0 + t * (v1 - v0);
+        if (w0 < 0) {
+          u0 = mu;
+          v0 = mv;
+          w0 = 0;
+        } else {
+          u1 = mu;
+          v1 = mv;
+          w1 = 0;
+        }
+      }
+    }
+    if (w0 > limits.depth || w1 > limits.depth) {
+      if (w0 > limits.depth && w1 > limits.depth) return;
+      const t = (limits.depth - w0) / (w1 - w0);
+      const mu = u0 + t * (u1 - u0),
+        mv = v0 + t * (v1 - v0);
+      if (w0 > limits.depth) {
+        u0 = mu;
+        v0 = mv;
+        w0 = limits.depth;
+      } else {
+        u1 = mu;
+        v1 = mv;
+        w1 = limits.depth;
+      }
+    }
+    if (Math.abs(u1 - u0) < 1e-6 && Math.abs(v1 - v0) < 1e-6) return;
+    const data = ends.reserve(6);
+    const at = ends.length;
+    data[at] = u0;
+    data[at + 1] = v0;
+    data[at + 2] = w0;
+    data[at + 3] = u1;
+    data[at + 4] = v1;
+    data[at + 5] = w1;
+    ends.length = at + 6;
+    face.push(owner);
+    kind.push(reason);
+    join.push(joinA);
+    join.push(joinB);
+  }
 }
 
 /** Whether the far corner of b lies behind the plane of a. */
