@@ -33,22 +33,31 @@ export function fitArcs(points: Float64Array): Stretch[] {
   return out;
 }
 
-/** Last point of the arc that begins at i, or -1. */
+/**
+ * Last point of the arc that begins at i, or -1. It grows while chords and turns are alike, then gives back corners until all
+ * lie on one circle. That circle goes through corners far apart: three neighbours that are a micrometre off give a poor one.
+ */
 function arcEnd(points: Float64Array, i: number, n: number): number {
   const step = turn(points, i);
   if (Math.abs(step) < 0.01 || Math.abs(step) > ARC_STEP) return -1;
-  const c = centre(points, i, i + 1, i + 2);
-  if (!c) return -1;
   const chord = distance(points, i, i + 1);
   let last = i + 1;
   while (last + 1 < n) {
-    const d = Math.hypot(points[last * 2 + 2]! - c[0], points[last * 2 + 3]! - c[1]);
-    if (Math.abs(d - c[2]) > ARC_FIT) break;
     if (Math.abs(distance(points, last, last + 1) - chord) > ARC_FIT * 2 + chord * 0.002) break;
     if (Math.abs(turn(points, last - 1) - step) > 0.004 + Math.abs(step) * 0.02) break;
     last++;
   }
+  while (last - i >= CHORDS && !fits(points, i, last)) last--;
   return last - i >= CHORDS ? last : -1;
+}
+
+/** Whether all corners of a stretch lie on the circle that would be drawn for it. */
+function fits(points: Float64Array, from: number, to: number): boolean {
+  const c = circle(points, from, to);
+  if (!(c[2] < 1000)) return false;
+  for (let k = from; k <= to; k++)
+    if (Math.abs(Math.hypot(points[k * 2]! - c[0], points[k * 2 + 1]! - c[1]) - c[2]) > ARC_FIT) return false;
+  return true;
 }
 
 const distance = (p: Float64Array, a: number, b: number): number => Math.hypot(p[b * 2]! - p[a * 2]!, p[b * 2 + 1]! - p[a * 2 + 1]!);

@@ -158,9 +158,13 @@ function* meetings(
         for (const t of parts[q]!) {
           const direction = cross(normals[s]!, normals[t]!);
           if (Math.hypot(...direction) < 1e-6) continue;
+          // surfaces that run on into each other smoothly make no line, as within one body
+          const angle = dot(normals[s]!, normals[t]!);
+          if (angle > SHARP) continue;
           const range = overlapOn(unit(direction), triangles[s]!, normals[s]!, triangles[t]!, normals[t]!);
           // a line needs a face that looks at the eye
-          if (range && (normals[s]![2] < -1e-6 || normals[t]![2] < -1e-6)) yield { a: range[0], b: range[1], sure: range[2] };
+          if (range && (normals[s]![2] < -1e-6 || normals[t]![2] < -1e-6))
+            yield { a: range[0], b: range[1], sure: range[2] && angle < SMOOTH };
         }
 }
 

@@ -1,0 +1,12 @@
+/* npm run scenes: 100,000 random scenes (or as many as the first word says) against the brute-force sampler. */
+import { spawnSync } from 'node:child_process';
+import { ensurePackages } from './packages.mjs';
+
+ensurePackages();
+const VIEWS = 12;
+const scenes = Math.ceil(Number(process.argv[2] ?? 100_000) / VIEWS);
+const { status } = spawnSync('node_modules/.bin/vitest', ['run', 'core/visibility'], {
+  stdio: 'inherit',
+  env: { ...process.env, TARVEX_SCENES: String(scenes) },
+});
+process.exit(status ?? 1);
