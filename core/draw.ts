@@ -1,6 +1,7 @@
 import { cutLoops } from './cutting/cut-loops';
 import { earthRegion } from './cutting/earth';
 import { makeRegions, type CutFaces } from './cutting/regions';
+import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import type { Note } from './faults/fault';
 import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
@@ -11,11 +12,12 @@ import { Segments, type SegmentList } from './linework/segments';
 import { visibleLines } from './linework/visible-lines';
 import type { Model } from './model/model';
 import type { Scene } from './scene/scene';
-import { moveFrame } from './sights/frame';
+import { moveFrame, type Frame } from './sights/frame';
 import { resolveSight } from './sights/resolve-sight';
 import { shownParts } from './sights/shown';
 import type { Sight } from './sights/sight';
-import { candidateEdges, type CandidateEdges } from './visibility/candidate-edges';
+import { trimPlanes, type TrimPlane } from './sights/trims';
+import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
 import { hide, type Pieces } from './visibility/hide';
 import { occluders } from './visibility/occluders';
 import { tileIndex } from './visibility/tile-index';
@@ -43,22 +45,29 @@ const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [
  * The whole pipeline: from a prepared model and a checked sight to the sight's drawing.
  * @throws Fault storey-unknown
  */
-export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOptions = {}): Drawing {
+export function draw(source: Model, prepared: Scene, sight: Sight, options: DrawOptions = {}): Drawing {
   const { clock = () => 0, watch } = options;
   const t0 = clock();
-  const plane = resolveSight(model, sight);
-  const frame = moveFrame(plane.frame, model.origin);
-  const shown = shownParts(model, sight);
+  const plane = resolveSight(source, sight);
+  const frame = moveFrame(plane.frame, source.origin);
+  const shown = shownParts(source, sight);
   const limits = { cut: plane.cut, depth: sight.depth ?? Infinity };
+  const trims = trimPlanes(sight, source.origin);
+  const {
+    model,
+    scene,
+    faces: trimmed,
+  } = trims.length ? trim(source, prepared, shown, trims) : { model: source, scene: prepared, faces: [] };
   const view = viewSpace(scene, frame, shown);
 
   const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame) : NO_FACES;
   const faces = earthRegion(model, united);
+  const trimFaces = trimmed.map((t, k) => trimPicture(t, frame, limits, k + 1));
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
   const segments = new Segments();
-  cutLines(model, faces, segments);
+  for (const own of [faces, ...trimFaces]) cutLines(model, own, segments);
   let t2 = t1;
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     const edges = candidateEdges(scene, view, frame, shown, limits, sight.hidden === true);
@@ -90,13 +99,25 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
       version: 1,
       frame: plane.frame,
       ...lines,
-      regions: faces.regions,
+      regions: [faces, ...trimFaces].flatMap((f) => f.regions),
       report: { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes },
     },
     sight.limits,
   );
   watch?.({ name: 'joined', drawing });
   return drawing;
+}
+
+/** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */
+function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame, limits: ViewLimits, number: number): CutFaces {
+  const ends: TrimPlane[] = [];
+  if (limits.cut) ends.push({ origin: to.origin, normal: [-to.look[0], -to.look[1], -to.look[2]] });
+  if (limits.depth < Infinity) {
+    const at = (k: 0 | 1 | 2) => to.origin[k] + to.look[k] * limits.depth;
+    ends.push({ origin: [at(0), at(1), at(2)], normal: to.look });
+  }
+  const { regions } = inPicture(cutBack(faces, from, ends), from, to);
+  return { ...NO_FACES, regions: regions.map((region) => ({ ...region, trim: number })) };
 }
 
 function openNotes(model: Model, faces: CutFaces): Note[] {

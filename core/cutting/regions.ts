@@ -14,6 +14,8 @@ export interface Region {
   readonly elements: readonly number[];
   /** What it is: matter, or the air of a cavity, or the earth below a cut terrain. */
   readonly use: 'matter' | 'air' | 'earth';
+  /** Number of the trim or side of the keep box that cuts here, from 1; absent for the sight's own plane. */
+  readonly trim?: number;
   readonly face: Face;
 }
 

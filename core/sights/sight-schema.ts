@@ -8,6 +8,7 @@ const FAR = 1e8;
 const metres = Joi.number().min(-FAR).max(FAR);
 const point2 = Joi.array().ordered(metres.required(), metres.required()).length(2);
 const point3 = Joi.array().ordered(metres.required(), metres.required(), metres.required()).length(3);
+const length = Joi.number().greater(0).max(FAR);
 const text = Joi.string().allow('').max(200);
 
 const rule = Joi.object({
@@ -39,8 +40,14 @@ const schema = Joi.object({
   show: Joi.array().items(rule).max(1000),
   leaveWhole: Joi.array().items(rule).max(1000),
   hidden: Joi.boolean(),
-  trims: later('trims'),
-  keepBox: later('keep boxes'),
+  trims: Joi.array()
+    .items(Joi.object({ origin: point3.required(), normal: point3.required() }))
+    .max(50),
+  keepBox: Joi.object({
+    centre: point3.required(),
+    size: Joi.array().ordered(length.required(), length.required(), length.required()).length(3).required(),
+    turn: Joi.number().min(-3600).max(3600),
+  }),
   eye: later('perspectives'),
   target: later('perspectives'),
   fov: later('perspectives'),
@@ -64,6 +71,9 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   const refuse = (field: string, reason: string): never => {
     throw new Fault('sight-field', { file, field, reason });
   };
+  sight.trims?.forEach(({ normal }, i) => {
+    if (Math.hypot(...normal) < 1e-9) refuse(`trims.${i}.normal`, 'has no length');
+  });
   if (sight.frame) {
     if (Math.hypot(...sight.frame.look) < 1e-9) refuse('frame.look', 'has no length');
     const right = cross(unit(sight.frame.look), unit(sight.frame.up));

@@ -43,6 +43,10 @@ export interface Sight {
   /** null or absent = no end, 0 = cut only. */
   readonly depth?: number | null | undefined;
   readonly limits?: Limits | undefined;
+  /** Extra cutting planes: each removes what lies on the side to which its normal points. */
+  readonly trims?: readonly { readonly origin: Vec3; readonly normal: Vec3 }[] | undefined;
+  /** Only what is inside is drawn; `turn` in degrees about the vertical. */
+  readonly keepBox?: { readonly centre: Vec3; readonly size: Vec3; readonly turn?: number | undefined } | undefined;
   readonly show?: readonly Rule[] | undefined;
   readonly leaveWhole?: readonly Rule[] | undefined;
   /** Whether hidden lines are kept, as lines of their own. */

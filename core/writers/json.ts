@@ -38,6 +38,7 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
     .map((region) => ({
       material: model.materials[region.material]?.name ?? null,
       ...(region.use === 'matter' ? {} : { use: region.use }),
+      ...(region.trim ? { trim: region.trim } : {}),
       elements: region.elements.map((e) => model.elements[e]!.id),
       rings: region.face.map(pairs),
     }));

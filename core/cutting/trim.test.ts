@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import Module, { type ManifoldToplevel } from 'manifold-3d/manifold';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { faceArea } from '../geometry/polygons';
+import { unit, type Vec3 } from '../geometry/vec3';
+import type { Model } from '../model/model';
+import { prepare } from '../scene/prepare';
+import { checkSight } from '../sights/sight-schema';
+import { judge } from '../testing/sampler';
+import { box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
+import { drawModel, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
+import { trim } from './trim';
+
+let manifold: ManifoldToplevel;
+beforeAll(async () => {
+  manifold = await Module();
+  manifold.setup();
+});
+
+const solid: fc.Arbitrary<Solid> = fc
+  .tuple(
+    fc.constantFrom(
+      box([0, 0, 0], [1, 1, 1]),
+      prism(polygon(0.5, 0.5, 0.5, 24), 0, 1),
+      prism(polygon(0.5, 0.5, 0.5, 8), 0, 1, [0.5, 0.5]),
+      prism(
+        [
+          [0, 0],
+          [1, 0],
+          [1, 0.5],
+          [0.5, 0.5],
+          [0.5, 1],
+          [0, 1],
+        ],
+        0,
+        1,
+      ),
+    ),
+    fc.constantFrom(0 as const, 1 as const, 2 as const),
+  )
+  .map(([s, t]) => turned(s, t));
+const whole = fc.integer({ min: -4, max: 4 });
+const plane = fc
+  .tuple(whole, whole, whole, fc.integer({ min: 1, max: 7 }))
+  .filter(([x, y, z]) => x !== 0 || y !== 0 || z !== 0)
+  .map(([x, y, z, at]) => ({ normal: unit([x, y, z]), origin: [at / 8 + 0.01, at / 8, 0.5] as Vec3 }));
+
+function volume({ positions: p, triangles }: Model): number {
+  let six = 0;
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [triangles[t]! * 3, triangles[t + 1]! * 3, triangles[t + 2]! * 3];
+    six += p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!);
+    six += p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!);
+    six += p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!);
+  }
+  return six / 6;
+}
+
+describe('trims', () => {
+  it('leave closed bodies of the volume that manifold-3d finds, for random bodies and planes', () => {
+    fc.assert(
+      fc.property(solid, fc.array(plane, { minLength: 1, maxLength: 3 }), (body, planes) => {
+        const model = modelOf([body]);
+        const { model: rest, scene } = trim(model, prepare(model), Uint8Array.of(1), planes);
+        let reference = new manifold.Manifold(
+          new manifold.Mesh({
+            numProp: 3,
+            vertProperties: Float32Array.from(body.corners.flat()),
+            triVerts: Uint32Array.from(body.triangles.flat()),
+          }),
+        );
+        // manifold keeps the side to which the normal points
+        for (const { origin, normal: n } of planes)
+          reference = reference.trimByPlane([-n[0], -n[1], -n[2]], -(n[0] * origin[0] + n[1] * origin[1] + n[2] * origin[2]));
+        expect(volume(rest)).toBeCloseTo(reference.volume(), 4);
+        if (rest.triangles.length) expect(scene.partBorders[0]).toBe(0);
+      }),
+      { seed: 5, numRuns: 300 },
+    );
+  });
+
+  it('are drawn as what remains: the brute-force sampler sees the same', () => {
+    const cells = fc.array(fc.tuple(solid, fc.integer({ min: 0, max: 1 }), fc.integer({ min: 0, max: 1 })), { minLength: 1, maxLength: 3 });
+    fc.assert(
+      fc.property(cells, fc.array(plane, { minLength: 1, maxLength: 2 }), fc.boolean(), (bodies, planes, isIso) => {
+        const model = modelOf(bodies.map(([s, x, z]) => moved(s, [x * 0.75, 0.25 * z, z])));
+        const sight = { ...(isIso ? ISO : frameSight([0.37, 0.81, -0.29], [0, 0, 1])), trims: planes };
+        const { scene } = trim(model, prepare(model), new Uint8Array(bodies.length).fill(1), planes);
+        const rest = { ...model, positions: scene.vertices, triangles: scene.triangles, partStart: scene.partTriangleStart };
+        const { missing, extra } = judge(rest, drawModel(model, sight), false);
+        expect({ missing, extra }).toEqual({ missing: [], extra: [] });
+      }),
+      { seed: 9, numRuns: 150 },
+    );
+  });
+
+  it('make cut faces that are told apart from those of the sight itself', () => {
+    const model = modelOf([{ solid: box([0, 0, 0], [2, 2, 2]), material: 'Concrete' }]);
+    const slanted = { origin: [0, 2, 1] as Vec3, normal: unit([0, -1, 1]) };
+    const drawing = drawModel(model, { ...frameSight([0, 1, 0], [0, 0, 1], [0, 1, 0]), trims: [slanted] });
+    const areas = drawing.regions.map((r) => [r.trim ?? 0, Math.round(faceArea(r.face) * 1e4) / 1e4]);
+    // z - 1 <= y - 2 is kept: in the plane y = 1 nothing stays above z = 0, beyond it the slanted face rises to z = 1
+    expect(areas).toEqual([[1, 2]]);
+    const lower = drawModel(model, { ...frameSight([0, 1, 0], [0, 0, 1], [0, 1.5, 0]), trims: [{ ...slanted, origin: [0, 1, 1] }] });
+    expect(lower.regions.map((r) => [r.trim ?? 0, Math.round(faceArea(r.face) * 1e4) / 1e4])).toEqual([
+      [0, 3],
+      [1, 1],
+    ]);
+    expect(lengthOf(piecesOf(lower, ['cut']))).toBeCloseTo(10, 5);
+  });
+
+  it('and a keep box leaves what is inside; elements left whole stay whole', () => {
+    const model = modelOf([
+      { solid: box([0, 0, 0], [4, 4, 4]), name: 'mass' },
+      { solid: box([6, 0, 0], [1, 1, 1]), name: 'guest' },
+    ]);
+    const keepBox = { centre: [1, 1, 1] as Vec3, size: [1, 1, 1] as Vec3, turn: 0 };
+    const inside = drawModel(model, { ...ISO, keepBox });
+    expect(lengthOf(piecesOf(inside))).toBeCloseTo(9 * Math.sqrt(2 / 3), 6);
+    expect(inside.regions.map((r) => r.trim).sort()).toEqual([1, 4, 5].sort());
+    const withGuest = drawModel(model, { ...ISO, keepBox, leaveWhole: [{ name: 'guest' }] });
+    expect(lengthOf(piecesOf(withGuest))).toBeCloseTo(18 * Math.sqrt(2 / 3), 6);
+    const turnedBox = drawModel(model, { ...frameSight([0, 0, -1], [0, 1, 0]), keepBox: { ...keepBox, centre: [2, 2, 2], turn: 45 } });
+    expect(Math.max(...turnedBox.points)).toBeCloseTo(2 + Math.SQRT1_2, 6);
+  });
+
+  it('are checked before the model is read', () => {
+    const sight = { kind: 'plan', number: '', name: '', storey: 'x' };
+    expect(() => checkSight({ ...sight, trims: [{ origin: [0, 0, 0], normal: [0, 0, 0] }] })).toThrowError(
+      expect.objectContaining({ facts: expect.objectContaining({ field: 'trims.0.normal', reason: 'has no length' }) as object }),
+    );
+    expect(() => checkSight({ ...sight, keepBox: { centre: [0, 0, 0], size: [1, 0, 1] } })).toThrowError(
+      expect.objectContaining({ facts: expect.objectContaining({ field: 'keepBox.size.1' }) as object }),
+    );
+  });
+});

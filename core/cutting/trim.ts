@@ -1,0 +1,195 @@
+import earcut from 'earcut';
+import { intersection, ringArea, ringBounds, union, type Face, type Ring } from '../geometry/polygons';
+import { dot, type Vec3 } from '../geometry/vec3';
+import type { Model } from '../model/model';
+import { Growing } from '../model/model-builder';
+import { prepare } from '../scene/prepare';
+import type { Scene } from '../scene/scene';
+import { frameFrom, type Frame } from '../sights/frame';
+import type { TrimPlane } from '../sights/trims';
+import { viewSpace, type ViewSpace } from '../sights/view-space';
+import { cutLoops, type CutLoops } from './cut-loops';
+import { makeRegions, type CutFaces } from './regions';
+
+/** A model after its trims, and the cut faces that they made, each in the frame of its trim. */
+export interface Trimmed {
+  readonly model: Model;
+  readonly scene: Scene;
+  readonly faces: readonly { readonly frame: Frame; readonly faces: CutFaces }[];
+}
+
+/**
+ * Removes what lies on the outer side of each plane, one after the other, and closes closed bodies over the cut: what comes
+ * out is a model like any other, so that cutting, visibility and linework need to know nothing of trims.
+ * Parts that are left whole (shown = 2) stay as they are; parts that are not shown are dropped.
+ * Cost: one preparation for each plane.
+ */
+export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[]): Trimmed {
+  const made: { frame: Frame; faces: CutFaces }[] = [];
+  for (const { origin, normal } of planes) {
+    const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
+    const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
+    const view = viewSpace(scene, frame, shown);
+    const loops = cutLoops(scene, view, shown);
+    made.push({ frame, faces: makeRegions(model, loops, frame) });
+    model = keepBehind(model, scene, shown, view, loops, frame);
+    scene = prepare(model);
+  }
+  // A face that an earlier trim made is cut by the later ones too.
+  const faces = made.map(({ frame, faces: own }, k) => ({ frame, faces: cutBack(own, frame, planes.slice(k + 1)) }));
+  return { model, scene, faces };
+}
+
+/** What of cut faces in a frame's plane lies on the inner side of some planes. */
+export function cutBack(faces: CutFaces, frame: Frame, planes: readonly TrimPlane[]): CutFaces {
+  let { regions } = faces;
+  for (const { origin, normal } of planes) {
+    const [a, b] = [dot(normal, frame.right), dot(normal, frame.up)];
+    const c = dot(normal, [frame.origin[0] - origin[0], frame.origin[1] - origin[1], frame.origin[2] - origin[2]]);
+    const steep = Math.hypot(a, b);
+    if (steep < 1e-9) {
+      if (c > 0) regions = [];
+      continue;
+    }
+    regions = regions.flatMap((region) => {
+      const [u0, v0, u1, v1] = ringBounds(region.face);
+      const reach = Math.hypot(u1 - u0, v1 - v0) + 1;
+      const [cu, cv] = [(u0 + u1) / 2, (v0 + v1) / 2];
+      const [nu, nv] = [a / steep, b / steep];
+      // from the middle of the region square to the plane's trace
+      const edge = -(a * cu + b * cv + c) / steep;
+      const corner = (across: number, along: number) => [cu + nu * across - nv * along, cv + nv * across + nu * along];
+      if (edge <= -reach) return [];
+      const strip = Float64Array.from(
+        [corner(-reach, -reach), corner(Math.min(edge, reach), -reach), corner(Math.min(edge, reach), reach), corner(-reach, reach)].flat(),
+      );
+      return intersection(region.face, [strip]).map((face) => ({ ...region, face }));
+    });
+  }
+  return { ...faces, regions };
+}
+
+/** Cut faces of one plane as they lie in another frame's picture; empty when they look away from it. */
+export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
+  // the outer side of a trim is against its look; it is seen when it looks at the eye
+  if (dot(from.look, to.look) < 1e-6) return { regions: [], outlines: [], outlinePart: [], open: [] };
+  const shift: Vec3 = [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]];
+  const [u0, v0] = [dot(shift, to.right), dot(shift, to.up)];
+  const [ru, rv] = [dot(from.right, to.right), dot(from.right, to.up)];
+  const [pu, pv] = [dot(from.up, to.right), dot(from.up, to.up)];
+  const place = (ring: Ring): Ring => {
+    const out = new Float64Array(ring.length);
+    for (let i = 0; i < ring.length; i += 2) {
+      out[i] = u0 + ring[i]! * ru + ring[i + 1]! * pu;
+      out[i + 1] = v0 + ring[i]! * rv + ring[i + 1]! * pv;
+    }
+    return out;
+  };
+  return {
+    regions: faces.regions.map((region) => ({ ...region, face: region.face.map(place) })),
+    outlines: faces.outlines.map(place),
+    outlinePart: faces.outlinePart,
+    open: faces.open.map(({ part, points }) => ({ part, points: place(points) })),
+  };
+}
+
+/** The model behind a frame's plane: triangles cut off at it, closed parts closed again by caps. */
+function keepBehind(model: Model, scene: Scene, shown: Uint8Array, view: ViewSpace, loops: CutLoops, frame: Frame): Model {
+  const { vertices, triangles, partTriangleStart, partVertexStart } = scene;
+  const { w } = view;
+  const positions = new Growing((n) => new Float64Array(n), vertices.length);
+  const out = new Growing((n) => new Uint32Array(n), triangles.length);
+  const partStart = [0];
+  const loopsOf = new Map<number, Ring[]>();
+  loops.loopPart.forEach((part, l) => {
+    if (!loops.loopClosed[l]) return;
+    const ring = loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2);
+    const own = loopsOf.get(part);
+    if (own) own.push(ring);
+    else loopsOf.set(part, [ring]);
+  });
+  const kept = new Int32Array(vertices.length / 3).fill(-1);
+  const crossings = new Map<number, number>();
+  const addPoint = (x: number, y: number, z: number): number => {
+    const data = positions.reserve(3);
+    data[positions.length] = x;
+    data[positions.length + 1] = y;
+    data[positions.length + 2] = z;
+    positions.length += 3;
+    return positions.length / 3 - 1;
+  };
+  const keep = (v: number): number =>
+    kept[v]! >= 0 ? kept[v]! : (kept[v] = addPoint(vertices[v * 3]!, vertices[v * 3 + 1]!, vertices[v * 3 + 2]!));
+  /** The point in which an edge passes the plane: one for both triangles of the edge. */
+  const crossing = (a: number, b: number): number => {
+    const [p, q] = a < b ? [a, b] : [b, a];
+    const key = p * 67108864 + q;
+    const known = crossings.get(key);
+    if (known !== undefined) return known;
+    const t = w[p]! / (w[p]! - w[q]!);
+    const at = (k: number) => vertices[p * 3 + k]! + t * (vertices[q * 3 + k]! - vertices[p * 3 + k]!);
+    const made = addPoint(at(0), at(1), at(2));
+    crossings.set(key, made);
+    return made;
+  };
+  const emit = (a: number, b: number, c: number) => {
+    const data = out.reserve(3);
+    data[out.length] = a;
+    data[out.length + 1] = b;
+    data[out.length + 2] = c;
+    out.length += 3;
+  };
+
+  for (let part = 0; part < shown.length; part++) {
+    crossings.clear();
+    const whole = shown[part] === 2 || isBehind(partVertexStart[part]!, partVertexStart[part + 1]!);
+    if (shown[part])
+      for (let t = partTriangleStart[part]!; t < partTriangleStart[part + 1]!; t++) {
+        const [a, b, c] = [triangles[t * 3]!, triangles[t * 3 + 1]!, triangles[t * 3 + 2]!];
+        if (whole) {
+          emit(keep(a), keep(b), keep(c));
+          continue;
+        }
+        const corners: number[] = [];
+        for (const [p, q] of [
+          [a, b],
+          [b, c],
+          [c, a],
+        ] as const) {
+          if (w[p]! >= 0) corners.push(keep(p));
+          if (w[p]! >= 0 !== w[q]! >= 0 && w[p] !== 0 && w[q] !== 0) corners.push(crossing(p, q));
+        }
+        for (let k = 1; k + 1 < corners.length; k++) emit(corners[0]!, corners[k]!, corners[k + 1]!);
+      }
+    if (!whole && shown[part]) for (const face of union(loopsOf.get(part) ?? [])) cap(face);
+    partStart.push(out.length / 3);
+  }
+  return { ...model, positions: positions.done(), triangles: out.done(), partStart: Uint32Array.from(partStart) };
+
+  function isBehind(from: number, to: number): boolean {
+    for (let v = from; v < to; v++) if (w[v]! < 0) return false;
+    return true;
+  }
+
+  /** Closes a cut face; it looks to the outer side, against the frame's look. */
+  function cap(face: Face): void {
+    const flat = face.flatMap((ring) => [...ring]);
+    const holes: number[] = [];
+    for (let r = 1, at = face[0]!.length / 2; r < face.length; at += face[r]!.length / 2, r++) holes.push(at);
+    const { origin, right, up } = frame;
+    const first = positions.length / 3;
+    for (let i = 0; i < flat.length; i += 2) {
+      const at = (k: 0 | 1 | 2) => origin[k] + right[k] * flat[i]! + up[k] * flat[i + 1]!;
+      addPoint(at(0), at(1), at(2));
+    }
+    const ids = earcut(flat, holes.length ? holes : undefined);
+    for (let i = 0; i < ids.length; i += 3) {
+      const [a, b, c] = [ids[i]!, ids[i + 1]!, ids[i + 2]!];
+      const turn = ringArea(
+        Float64Array.of(flat[a * 2]!, flat[a * 2 + 1]!, flat[b * 2]!, flat[b * 2 + 1]!, flat[c * 2]!, flat[c * 2 + 1]!),
+      );
+      if (turn > 0) emit(first + a, first + b, first + c);
+      else emit(first + a, first + c, first + b);
+    }
+  }
+}
