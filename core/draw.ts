@@ -7,12 +7,15 @@ import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
 import type { Drawing, StepTimes } from './linework/drawing';
 import { joinLines } from './linework/join-lines';
+import { mirrorDrawing } from './linework/mirror';
 import { removeDoubles } from './linework/remove-doubles';
 import { Segments, type SegmentList } from './linework/segments';
+import { sideBySide } from './linework/side-by-side';
 import { visibleLines } from './linework/visible-lines';
 import type { Model } from './model/model';
 import type { Scene } from './scene/scene';
 import { moveFrame, type Frame } from './sights/frame';
+import { legsOf } from './sights/legs';
 import { resolveSight } from './sights/resolve-sight';
 import { shownParts } from './sights/shown';
 import type { Sight } from './sights/sight';
@@ -45,7 +48,30 @@ const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [
  * The whole pipeline: from a prepared model and a checked sight to the sight's drawing.
  * @throws Fault storey-unknown
  */
-export function draw(source: Model, prepared: Scene, sight: Sight, options: DrawOptions = {}): Drawing {
+export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOptions = {}): Drawing {
+  const { clock = () => 0, watch } = options;
+  const isJogged = sight.kind === 'section' && !sight.frame && sight.path!.length > 2;
+  const legs = isJogged ? legsOf(sight) : [{ sight, from: 0, length: 0 }];
+  const seen = legs.map((leg) => ({ ...leg, ...look(model, scene, leg.sight, options) }));
+  const [first] = seen;
+  const { segments, regions } = isJogged ? sideBySide(seen) : first!;
+
+  const t0 = clock();
+  const single = removeDoubles(segments);
+  watch?.({ name: 'single', segments: single });
+  const lines = joinLines(single);
+  const sum = (step: 'cut' | 'visibility') => seen.reduce((total, { ms }) => total + ms[step], 0);
+  const ms: StepTimes = options.clock ? { cut: sum('cut'), visibility: sum('visibility'), linework: clock() - t0 } : {};
+  const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
+  const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes };
+  const whole: Drawing = { version: 1, frame: first!.frame, ...lines, regions, report };
+  const drawing = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, sight.limits);
+  watch?.({ name: 'joined', drawing });
+  return drawing;
+}
+
+/** What a sight shows, or one leg of it, as loose segments and regions: trims, cut, visibility. */
+function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions) {
   const { clock = () => 0, watch } = options;
   const t0 = clock();
   const plane = resolveSight(source, sight);
@@ -53,11 +79,8 @@ export function draw(source: Model, prepared: Scene, sight: Sight, options: Draw
   const shown = shownParts(source, sight);
   const limits = { cut: plane.cut, depth: sight.depth ?? Infinity };
   const trims = trimPlanes(sight, source.origin);
-  const {
-    model,
-    scene,
-    faces: trimmed,
-  } = trims.length ? trim(source, prepared, shown, trims) : { model: source, scene: prepared, faces: [] };
+  const nothing = { model: source, scene: prepared, faces: [] };
+  const { model, scene, faces: trimmed } = trims.length ? trim(source, prepared, shown, trims) : nothing;
   const view = viewSpace(scene, frame, shown);
 
   const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame) : NO_FACES;
@@ -68,44 +91,24 @@ export function draw(source: Model, prepared: Scene, sight: Sight, options: Draw
 
   const segments = new Segments();
   for (const own of [faces, ...trimFaces]) cutLines(model, own, segments);
-  let t2 = t1;
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     const edges = candidateEdges(scene, view, frame, shown, limits, sight.hidden === true);
     watch?.({ name: 'candidates', edges });
-    const hiders = occluders(
-      scene,
-      view,
-      shown,
-      limits,
-      frame,
-      faces.regions.map((r) => r.face),
-      faces.regions.filter((r) => r.use === 'earth').map((r) => r.face),
-    );
+    const cutFaces = faces.regions.map((r) => r.face);
+    const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
+    const hiders = occluders(scene, view, shown, limits, frame, cutFaces, earth);
     const tiles = tileIndex(hiders);
     const pieces = hide(scene, view, edges, hiders, tiles, sight.hidden === true);
     watch?.({ name: 'pieces', pieces });
     visibleLines(model, scene, edges, pieces, hiders, tiles, sight.kind === 'elevation', segments);
-    t2 = clock();
   }
-
-  const single = removeDoubles(segments.done());
-  watch?.({ name: 'single', segments: single });
-  const lines = joinLines(single);
-  const t3 = clock();
-  const ms: StepTimes = options.clock ? { cut: t1 - t0, visibility: t2 - t1, linework: t3 - t2 } : {};
-  const notes: Note[] = [...model.notes, ...openNotes(model, faces)];
-  const drawing = cropDrawing(
-    {
-      version: 1,
-      frame: plane.frame,
-      ...lines,
-      regions: [faces, ...trimFaces].flatMap((f) => f.regions),
-      report: { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes },
-    },
-    sight.limits,
-  );
-  watch?.({ name: 'joined', drawing });
-  return drawing;
+  return {
+    frame: plane.frame,
+    segments: segments.done(),
+    regions: [faces, ...trimFaces].flatMap((f) => f.regions),
+    notes: openNotes(model, faces),
+    ms: { cut: t1 - t0, visibility: clock() - t1 },
+  };
 }
 
 /** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */

@@ -145,15 +145,32 @@ function kinds({ count, tags }: SegmentList): Uint32Array {
 function straighten(chain: readonly number[], places: readonly number[]): Float64Array {
   let ids = [...chain];
   if (ids.length > 3 && ids[0] === ids.at(-1)) {
-    // begin at a true corner
+    // begin at the sharpest corner: neither a straight run nor an arc is then broken by the place where the ring begins
     const ring = ids.slice(0, -1);
-    const start = ring.findIndex((id, k) => !isStraight(places, ring.at(k - 1)!, id, ring[(k + 1) % ring.length]!));
+    const start = sharpest(ring, places);
     if (start > 0) ids = [...ring.slice(start), ...ring.slice(0, start), ring[start]!];
   }
   const kept = [ids[0]!];
   for (let k = 1; k + 1 < ids.length; k++) if (!isStraight(places, kept.at(-1)!, ids[k]!, ids[k + 1]!)) kept.push(ids[k]!);
   kept.push(ids.at(-1)!);
   return Float64Array.from(kept.flatMap((id) => [places[id * 2]!, places[id * 2 + 1]!]));
+}
+
+/** Place in a ring of the corner that turns most, the first of several alike. */
+function sharpest(ring: readonly number[], places: readonly number[]): number {
+  let best = 0;
+  let least = Infinity;
+  ring.forEach((id, k) => {
+    const [a, c] = [ring.at(k - 1)!, ring[(k + 1) % ring.length]!];
+    const [pu, pv] = [places[id * 2]! - places[a * 2]!, places[id * 2 + 1]! - places[a * 2 + 1]!];
+    const [qu, qv] = [places[c * 2]! - places[id * 2]!, places[c * 2 + 1]! - places[id * 2 + 1]!];
+    const cos = (pu * qu + pv * qv) / Math.sqrt((pu * pu + pv * pv) * (qu * qu + qv * qv));
+    if (cos < least - 1e-6) {
+      least = cos;
+      best = k;
+    }
+  });
+  return best;
 }
 
 function isStraight(places: readonly number[], a: number, b: number, c: number): boolean {

@@ -61,7 +61,9 @@ export function resolveSight(model: Placed, sight: Sight): SightPlane {
     return { frame: frameFrom(model.origin, [x, y, 0], [0, 0, 1]), cut: false };
   }
   const level = sight.storey === undefined ? 0 : storeyElevation(model, sight.storey) + model.origin[2];
-  return { frame: frameFrom([model.origin[0], model.origin[1], level + (sight.height ?? PLAN_HEIGHT)], [0, 0, -1], [0, 1, 0]), cut: true };
+  // a ceiling plan looks up from the same height; it is mirrored afterwards, to lie as the floor plan lies
+  const look: Vec3 = [0, 0, sight.kind === 'ceiling plan' ? 1 : -1];
+  return { frame: frameFrom([model.origin[0], model.origin[1], level + (sight.height ?? PLAN_HEIGHT)], look, [0, 1, 0]), cut: true };
 }
 
 function storeyElevation(model: Placed, name: string): number {

@@ -29,7 +29,8 @@ const schema = Joi.object({
   kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),
   number: text.default(''),
   name: text.default(''),
-  path: Joi.array().items(point2).min(2).max(2).messages({ 'array.max': 'has more than two points: jogged sections cannot be drawn yet' }),
+  path: Joi.array().items(point2).min(2).max(100),
+  legDepths: Joi.array().items(Joi.number().min(0).max(FAR).allow(null)).max(99),
   look: Joi.valid('left', 'right'),
   storey: text,
   height: Joi.number().min(-1000).max(10000),
@@ -83,8 +84,12 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   switch (sight.kind) {
     case 'section': {
       if (!sight.path) refuse('path', 'is missing: a section needs its two points, or a frame');
-      const [a, b] = sight.path!;
-      if (Math.hypot(b![0] - a![0], b![1] - a![1]) < 1e-3) refuse('path', 'has no length: its two points are the same');
+      const { path } = sight;
+      for (let i = 0; i + 1 < path!.length; i++) {
+        const [a, b] = [path![i]!, path![i + 1]!];
+        if (Math.hypot(b[0] - a[0], b[1] - a[1]) >= 1e-3) continue;
+        refuse('path', path!.length > 2 ? `leg ${i + 1} has no length` : 'has no length: its two points are the same');
+      }
       break;
     }
     case 'elevation':
@@ -92,10 +97,10 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
       if (Array.isArray(sight.toward) && Math.hypot(...(sight.toward as [number, number])) < 1e-9) refuse('toward', 'has no length');
       break;
     case 'plan':
+    case 'ceiling plan':
       if (sight.storey === undefined && sight.height === undefined)
         refuse('storey', 'is missing: a plan needs a storey, a height, or a frame');
       break;
-    case 'ceiling plan':
     case 'perspective':
       refuse('kind', `"${sight.kind}" cannot be drawn yet`);
       break;

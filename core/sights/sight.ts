@@ -29,7 +29,7 @@ export interface Sight {
   readonly kind: SightKind;
   readonly number: string;
   readonly name: string;
-  /** Section: the two ends of its line in plan. */
+  /** Section: the two ends of its line in plan; with more points the line jogs. */
   readonly path?: readonly Vec2[] | undefined;
   /** Side of the path, walking from its first point. */
   readonly look?: 'left' | 'right' | undefined;
@@ -43,6 +43,8 @@ export interface Sight {
   /** null or absent = no end, 0 = cut only. */
   readonly depth?: number | null | undefined;
   readonly limits?: Limits | undefined;
+  /** Depth of each leg of a jogged section (those that take width), instead of `depth`. */
+  readonly legDepths?: readonly (number | null)[] | undefined;
   /** Extra cutting planes: each removes what lies on the side to which its normal points. */
   readonly trims?: readonly { readonly origin: Vec3; readonly normal: Vec3 }[] | undefined;
   /** Only what is inside is drawn; `turn` in degrees about the vertical. */

@@ -1,0 +1,77 @@
+import type { Region } from '../cutting/regions';
+import { intersection, ringBounds, union } from '../geometry/polygons';
+import { JOIN } from '../geometry/tolerances';
+import { Segments, type SegmentList } from './segments';
+
+/** What one leg of a jogged section shows. */
+export interface Strip {
+  readonly segments: SegmentList;
+  readonly regions: readonly Region[];
+  /** The stretch of the leg's own u that is shown begins at 0 and is this long; it stands at `from` in the whole. */
+  readonly from: number;
+  readonly length: number;
+}
+
+/** A line that lies in the step itself would be a line at the jog; within this it does. */
+const AT_STEP = 1e-6;
+
+/** Sets strips side by side: lines and cut faces end at the steps and go on in the next strip; the steps themselves are no lines. */
+export function sideBySide(strips: readonly Strip[]): { segments: SegmentList; regions: Region[] } {
+  const out = new Segments();
+  const regions: Region[] = [];
+  const steps = strips.slice(1).map((s) => s.from);
+  for (const { segments, regions: own, from, length } of strips) {
+    const { ends, tags } = segments;
+    for (let s = 0; s < segments.count; s++) {
+      const piece = between(ends[s * 4]!, ends[s * 4 + 1]!, ends[s * 4 + 2]!, ends[s * 4 + 3]!, length);
+      if (!piece) continue;
+      const [u0, v0, u1, v1] = piece;
+      const isStep = Math.abs(u0 - u1) < AT_STEP && steps.some((u) => Math.abs(u - from - u0) < AT_STEP);
+      if (!isStep) out.add(u0 + from, v0, u1 + from, v1, tags[s * 2]! >> 1, tags[s * 2 + 1]!, (tags[s * 2]! & 1) === 1);
+    }
+    for (const region of own) {
+      const [, v0, , v1] = ringBounds(region.face);
+      const window = Float64Array.of(0, v0 - 1, length, v0 - 1, length, v1 + 1, 0, v1 + 1);
+      for (const face of intersection(region.face, [window]))
+        regions.push({ ...region, face: face.map((ring) => ring.map((x, i) => (i % 2 ? x : x + from))) });
+    }
+  }
+  return { segments: out.done(), regions: uniteAcross(regions, steps) };
+}
+
+/** The part of a segment with 0 <= u <= length. */
+function between(u0: number, v0: number, u1: number, v1: number, length: number): [number, number, number, number] | null {
+  if (Math.max(u0, u1) < 0 || Math.min(u0, u1) > length) return null;
+  const at = (u: number): [number, number] => [u, v0 + ((u - u0) / (u1 - u0)) * (v1 - v0)];
+  const end = (u: number, v: number): [number, number] => (u < 0 ? at(0) : u > length ? at(length) : [u, v]);
+  const [a, b] = [end(u0, v0), end(u1, v1)];
+  return Math.hypot(b[0] - a[0], b[1] - a[1]) > JOIN / 2 ? [...a, ...b] : null;
+}
+
+/** Cut faces of one material that meet at a step are one. */
+function uniteAcross(regions: readonly Region[], steps: readonly number[]): Region[] {
+  const out: Region[] = [];
+  const groups = new Map<string, Region[]>();
+  for (const region of regions) {
+    const [u0, , u1] = ringBounds(region.face);
+    if (!steps.some((u) => Math.abs(u - u0) < JOIN || Math.abs(u - u1) < JOIN)) {
+      out.push(region);
+      continue;
+    }
+    const key = `${region.use} ${region.trim ?? 0} ${region.material >= 0 ? region.material : `of ${region.elements.join()}`}`;
+    const own = groups.get(key);
+    if (own) own.push(region);
+    else groups.set(key, [region]);
+  }
+  for (const own of groups.values())
+    for (const face of union(own.flatMap((r) => [...r.face]))) {
+      const [u0, v0, u1, v1] = ringBounds(face);
+      const members = own.filter((r) => {
+        const b = ringBounds(r.face);
+        return b[0] <= u1 + JOIN && b[2] >= u0 - JOIN && b[1] <= v1 + JOIN && b[3] >= v0 - JOIN;
+      });
+      const elements = [...new Set(members.flatMap((r) => r.elements))].sort((a, b) => a - b);
+      out.push({ ...own[0]!, elements, face });
+    }
+  return out;
+}
