@@ -3,6 +3,7 @@ import { earthRegion } from './cutting/earth';
 import { makeRegions, type CutFaces } from './cutting/regions';
 import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import type { Note } from './faults/fault';
+import { dot, type Vec3 } from './geometry/vec3';
 import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
 import type { Drawing, StepTimes } from './linework/drawing';
@@ -18,13 +19,13 @@ import { moveFrame, type Frame } from './sights/frame';
 import { legsOf } from './sights/legs';
 import { resolveSight } from './sights/resolve-sight';
 import { shownParts } from './sights/shown';
-import type { Sight } from './sights/sight';
+import type { Limits, Sight } from './sights/sight';
 import { trimPlanes, type TrimPlane } from './sights/trims';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
 import { hide, type Pieces } from './visibility/hide';
 import { occluders } from './visibility/occluders';
 import { tileIndex } from './visibility/tile-index';
-import { viewSpace } from './sights/view-space';
+import { foreshortening, viewSpace } from './sights/view-space';
 
 export interface DrawOptions {
   /** A clock in milliseconds; without one the report has no times and a drawing is the same byte for byte. */
@@ -65,7 +66,7 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes };
   const whole: Drawing = { version: 1, frame: first!.frame, ...lines, regions, report };
-  const drawing = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, sight.limits);
+  const drawing = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, limitsOf(sight, first!.distance));
   watch?.({ name: 'joined', drawing });
   return drawing;
 }
@@ -77,26 +78,29 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const plane = resolveSight(source, sight);
   const frame = moveFrame(plane.frame, source.origin);
   const shown = shownParts(source, sight);
-  const limits = { cut: plane.cut, depth: sight.depth ?? Infinity };
-  const trims = trimPlanes(sight, source.origin);
+  const { cut, distance } = plane;
+  const reach = sight.depth ?? Infinity;
+  const limits = { cut, depth: reach * (reach === Infinity ? 1 : foreshortening(reach, distance)) };
+  const trims = [...trimPlanes(sight, source.origin), ...beforeTheEye(prepared, frame, distance)];
   const nothing = { model: source, scene: prepared, faces: [] };
   const { model, scene, faces: trimmed } = trims.length ? trim(source, prepared, shown, trims) : nothing;
-  const view = viewSpace(scene, frame, shown);
+  const view = viewSpace(scene, frame, shown, distance);
 
   const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame) : NO_FACES;
   const faces = earthRegion(model, united);
-  const trimFaces = trimmed.map((t, k) => trimPicture(t, frame, limits, k + 1));
+  // in a perspective the faces that trims make are surfaces like others
+  const trimFaces = (distance === Infinity ? trimmed : []).map((t, k) => trimPicture(t, frame, limits, k + 1));
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
   const segments = new Segments();
   for (const own of [faces, ...trimFaces]) cutLines(model, own, segments);
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
-    const edges = candidateEdges(scene, view, frame, shown, limits, sight.hidden === true);
+    const edges = candidateEdges(scene, view, { frame, distance }, shown, limits, sight.hidden === true);
     watch?.({ name: 'candidates', edges });
     const cutFaces = faces.regions.map((r) => r.face);
     const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
-    const hiders = occluders(scene, view, shown, limits, frame, cutFaces, earth);
+    const hiders = occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth);
     const tiles = tileIndex(hiders);
     const pieces = hide(scene, view, edges, hiders, tiles, sight.hidden === true);
     watch?.({ name: 'pieces', pieces });
@@ -104,11 +108,33 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   }
   return {
     frame: plane.frame,
+    distance,
     segments: segments.done(),
     regions: [faces, ...trimFaces].flatMap((f) => f.regions),
     notes: openNotes(model, faces),
     ms: { cut: t1 - t0, visibility: clock() - t1 },
   };
+}
+
+/** Nothing nearer to the eye than this is drawn, metres. */
+const NEAREST = 0.05;
+
+/** A perspective draws what lies before the eye: the plane that takes the rest away, where there is any. */
+function beforeTheEye({ vertices }: Scene, { origin, look }: Frame, distance: number): TrimPlane[] {
+  if (distance === Infinity) return [];
+  const at = (k: 0 | 1 | 2) => origin[k] - look[k] * (distance - NEAREST);
+  const near: Vec3 = [at(0), at(1), at(2)];
+  for (let i = 0; i < vertices.length; i += 3)
+    if (dot([vertices[i]! - near[0], vertices[i + 1]! - near[1], vertices[i + 2]! - near[2]], look) < 0)
+      return [{ origin: near, normal: [-look[0], -look[1], -look[2]] }];
+  return [];
+}
+
+/** A perspective ends at its angle of view unless the sight says otherwise. */
+function limitsOf({ limits, fov }: Sight, distance: number): Limits | undefined {
+  if (distance === Infinity || fov === undefined) return limits;
+  const half = distance * Math.tan((fov * Math.PI) / 360);
+  return { ...limits, left: limits?.left ?? -half, right: limits?.right ?? half };
 }
 
 /** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */

@@ -14,6 +14,8 @@ export type Placed = Pick<Model, 'origin' | 'storeys' | 'trueNorth'>;
 export interface SightPlane {
   readonly frame: Frame;
   readonly cut: boolean;
+  /** Distance of the eye before the plane, metres; Infinity where one looks along parallels. */
+  readonly distance: number;
 }
 
 /** The direction of a compass point in the XY plane, true north honoured. */
@@ -53,17 +55,29 @@ export function sectionFrame([a, b]: readonly [Vec2, Vec2], side: 'left' | 'righ
  * @throws Fault storey-unknown
  */
 export function resolveSight(model: Placed, sight: Sight): SightPlane {
-  if (sight.frame) return { frame: frameFrom(sight.frame.origin, sight.frame.look, sight.frame.up), cut: sight.frame.cut };
-  if (sight.kind === 'section') return { frame: sectionFrame(sight.path as unknown as [Vec2, Vec2], sight.look ?? 'left'), cut: true };
+  if (sight.frame)
+    return { frame: frameFrom(sight.frame.origin, sight.frame.look, sight.frame.up), cut: sight.frame.cut, distance: Infinity };
+  if (sight.kind === 'perspective') {
+    const [eye, target] = [sight.eye!, sight.target!];
+    const look: Vec3 = [target[0] - eye[0], target[1] - eye[1], target[2] - eye[2]];
+    const isUpright = Math.hypot(look[0], look[1]) < 1e-6 * Math.abs(look[2]);
+    return { frame: frameFrom(target, look, isUpright ? [0, 1, 0] : [0, 0, 1]), cut: false, distance: Math.hypot(...look) };
+  }
+  if (sight.kind === 'section')
+    return { frame: sectionFrame(sight.path as unknown as [Vec2, Vec2], sight.look ?? 'left'), cut: true, distance: Infinity };
   if (sight.kind === 'elevation') {
     const toward = sight.toward!;
     const [x, y] = typeof toward === 'string' ? compassDirection(model.trueNorth, toward) : toward;
-    return { frame: frameFrom(model.origin, [x, y, 0], [0, 0, 1]), cut: false };
+    return { frame: frameFrom(model.origin, [x, y, 0], [0, 0, 1]), cut: false, distance: Infinity };
   }
   const level = sight.storey === undefined ? 0 : storeyElevation(model, sight.storey) + model.origin[2];
   // a ceiling plan looks up from the same height; it is mirrored afterwards, to lie as the floor plan lies
   const look: Vec3 = [0, 0, sight.kind === 'ceiling plan' ? 1 : -1];
-  return { frame: frameFrom([model.origin[0], model.origin[1], level + (sight.height ?? PLAN_HEIGHT)], look, [0, 1, 0]), cut: true };
+  return {
+    frame: frameFrom([model.origin[0], model.origin[1], level + (sight.height ?? PLAN_HEIGHT)], look, [0, 1, 0]),
+    cut: true,
+    distance: Infinity,
+  };
 }
 
 function storeyElevation(model: Placed, name: string): number {

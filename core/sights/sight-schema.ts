@@ -20,11 +20,6 @@ const rule = Joi.object({
   use: Joi.valid('include', 'exclude'),
 }).or('class', 'storey', 'material', 'name', 'id');
 
-const later = (what: string) =>
-  Joi.any()
-    .forbidden()
-    .messages({ 'any.unknown': `cannot be drawn yet (${what})` });
-
 const schema = Joi.object({
   kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),
   number: text.default(''),
@@ -49,9 +44,9 @@ const schema = Joi.object({
     size: Joi.array().ordered(length.required(), length.required(), length.required()).length(3).required(),
     turn: Joi.number().min(-3600).max(3600),
   }),
-  eye: later('perspectives'),
-  target: later('perspectives'),
-  fov: later('perspectives'),
+  eye: point3,
+  target: point3,
+  fov: Joi.number().min(1).max(170),
 });
 
 /**
@@ -75,6 +70,7 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   sight.trims?.forEach(({ normal }, i) => {
     if (Math.hypot(...normal) < 1e-9) refuse(`trims.${i}.normal`, 'has no length');
   });
+  if (sight.frame && sight.kind === 'perspective') refuse('frame', 'does not go with a perspective: it has an eye and a target');
   if (sight.frame) {
     if (Math.hypot(...sight.frame.look) < 1e-9) refuse('frame.look', 'has no length');
     const right = cross(unit(sight.frame.look), unit(sight.frame.up));
@@ -101,9 +97,13 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
       if (sight.storey === undefined && sight.height === undefined)
         refuse('storey', 'is missing: a plan needs a storey, a height, or a frame');
       break;
-    case 'perspective':
-      refuse('kind', `"${sight.kind}" cannot be drawn yet`);
+    case 'perspective': {
+      const { eye, target } = sight;
+      if (!eye) return refuse('eye', 'is missing: a perspective needs the place of the eye');
+      if (!target) return refuse('target', 'is missing: a perspective needs the point that is looked at');
+      if (Math.hypot(target[0] - eye[0], target[1] - eye[1], target[2] - eye[2]) < 0.1) refuse('target', 'lies at the eye');
       break;
+    }
     case 'axonometric':
       refuse('frame', 'is missing: an axonometric needs a frame with the direction of looking');
   }

@@ -43,6 +43,11 @@ export interface Sight {
   /** null or absent = no end, 0 = cut only. */
   readonly depth?: number | null | undefined;
   readonly limits?: Limits | undefined;
+  /** Perspective: where the eye is, and the point looked at, through which the picture plane passes. */
+  readonly eye?: Vec3 | undefined;
+  readonly target?: Vec3 | undefined;
+  /** Angle of view in degrees, from side to side. */
+  readonly fov?: number | undefined;
   /** Depth of each leg of a jogged section (those that take width), instead of `depth`. */
   readonly legDepths?: readonly (number | null)[] | undefined;
   /** Extra cutting planes: each removes what lies on the side to which its normal points. */

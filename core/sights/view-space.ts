@@ -1,4 +1,4 @@
-import type { Frame } from '../sights/frame';
+import type { Frame } from './frame';
 import { EDGE } from '../geometry/tolerances';
 import type { Scene } from '../scene/scene';
 
@@ -14,14 +14,21 @@ export interface ViewSpace {
   readonly facing: Uint8Array;
 }
 
+/**
+ * By how much a perspective shrinks what lies at a depth behind its picture plane, depth included. The map (u, v, w) → k (u, v, w)
+ * is projective: lines stay straight and planes flat, and nearer stays nearer, so that everything after it is as for parallels.
+ */
+export const foreshortening = (depth: number, distance: number): number => (distance === Infinity ? 1 : distance / (distance + depth));
+
 /** Depths closer to the cutting plane than this count as lying in it: the noise of turned coordinates. */
 const ON_PLANE = 1e-7;
 
 /**
  * Turns a scene's corners into a frame that is given in the scene's coordinates. Cost: one pass over corners and triangles.
+ * With an eye at a `distance` before the plane the corners are drawn towards it; all of them must lie before the eye.
  * Corners within 0.1 µm of the plane w = 0 are put on it, so that a face in the plane is on one side as a whole.
  */
-export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array): ViewSpace {
+export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array, distance = Infinity): ViewSpace {
   const { vertices, partVertexStart, partTriangleStart } = scene;
   const count = vertices.length / 3;
   const u = new Float64Array(count),
@@ -38,9 +45,11 @@ export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array): ViewSp
       const x = vertices[i * 3]! - ox,
         y = vertices[i * 3 + 1]! - oy,
         z = vertices[i * 3 + 2]! - oz;
-      u[i] = x * rx + y * ry + z * rz;
-      v[i] = x * ux + y * uy + z * uz;
-      const depth = x * lx + y * ly + z * lz;
+      let depth = x * lx + y * ly + z * lz;
+      const k = foreshortening(depth, distance);
+      u[i] = (x * rx + y * ry + z * rz) * k;
+      v[i] = (x * ux + y * uy + z * uz) * k;
+      depth *= k;
       w[i] = Math.abs(depth) < ON_PLANE ? 0 : depth;
     }
     turnFaces(scene.triangles, partTriangleStart[part]!, partTriangleStart[part + 1]!, u, v, facing);

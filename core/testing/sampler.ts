@@ -26,10 +26,15 @@ interface Edge {
   readonly b: Vec3;
 }
 
-/** Compares a drawing of closed bodies without materials with what can be seen of them. */
-export function judge(model: Model, drawing: Drawing, cut: boolean): Verdict {
+/** Compares a drawing of closed bodies without materials with what can be seen of them; `eye` is the distance of the eye before the picture. */
+export function judge(model: Model, drawing: Drawing, cut: boolean, eye = Infinity): Verdict {
   const frame = drawing.frame;
-  const corner = (i: number): Vec3 => toFrame(frame, [model.positions[i * 3]!, model.positions[i * 3 + 1]!, model.positions[i * 3 + 2]!]);
+  const corner = (i: number): Vec3 => {
+    const [u, v, w] = toFrame(frame, [model.positions[i * 3]!, model.positions[i * 3 + 1]!, model.positions[i * 3 + 2]!]);
+    // the intercept theorem; the depth only has to keep its order and planes flat
+    const k = eye === Infinity ? 1 : eye / (eye + w);
+    return [u * k, v * k, w * k];
+  };
   const triangles: [Vec3, Vec3, Vec3][] = [];
   const parts: number[][] = [];
   for (let part = 0; part < model.partElement.length; part++) {

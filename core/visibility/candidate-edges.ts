@@ -1,7 +1,7 @@
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
-import type { Frame } from '../sights/frame';
-import { Facing, type ViewSpace } from '../sights/view-space';
+import type { SightPlane } from '../sights/resolve-sight';
+import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
 export const Candidate = { outline: 0, crease: 1, border: 2 } as const;
@@ -31,7 +31,7 @@ export interface ViewLimits {
 export function candidateEdges(
   scene: Scene,
   view: ViewSpace,
-  frame: Frame,
+  { frame, distance }: Pick<SightPlane, 'frame' | 'distance'>,
   shown: Uint8Array,
   limits: ViewLimits,
   keepHidden: boolean,
@@ -103,9 +103,11 @@ export function candidateEdges(
         const x = meetingEnds[m * 3 + end * 3]! - ox,
           y = meetingEnds[m * 3 + end * 3 + 1]! - oy,
           z = meetingEnds[m * 3 + end * 3 + 2]! - oz;
-        place[end * 3] = x * right[0] + y * right[1] + z * right[2];
-        place[end * 3 + 1] = x * up[0] + y * up[1] + z * up[2];
-        place[end * 3 + 2] = x * look[0] + y * look[1] + z * look[2];
+        const depth = x * look[0] + y * look[1] + z * look[2];
+        const k = foreshortening(depth, distance);
+        place[end * 3] = (x * right[0] + y * right[1] + z * right[2]) * k;
+        place[end * 3 + 1] = (x * up[0] + y * up[1] + z * up[2]) * k;
+        place[end * 3 + 2] = depth * k;
       }
       const clip = limits.cut && (shownA === 1 || shownB === 1);
       push(place[0]!, place[1]!, place[2]!, place[3]!, place[4]!, place[5]!, clip, a, Candidate.crease, NONE, NONE);

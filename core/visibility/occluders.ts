@@ -32,7 +32,8 @@ export function occluders(
   view: ViewSpace,
   shown: Uint8Array,
   limits: ViewLimits,
-  frame: Frame,
+  /** null for a perspective, in which no curtains are hung. */
+  frame: Frame | null,
   cutFaces: readonly Face[],
   earthFaces: readonly Face[],
 ): Occluders {
@@ -108,9 +109,9 @@ export function occluders(
     }
   }
   // The earth below a terrain's edge, and below the earth that is cut: curtains that hide what is buried.
-  const down = [-frame.right[2] * BURIED, -frame.up[2] * BURIED, -frame.look[2] * BURIED] as const;
+  const down = frame ? ([-frame.right[2] * BURIED, -frame.up[2] * BURIED, -frame.look[2] * BURIED] as const) : ([0, 0, 0] as const);
   for (let part = 0; part < shown.length; part++) {
-    if (!shown[part] || !scene.partGround[part]) continue;
+    if (!frame || !shown[part] || !scene.partGround[part]) continue;
     for (let e = scene.partEdgeStart[part]!; e < scene.partEdgeStart[part + 1]!; e++) {
       if (scene.edgeKind[e] !== EdgeKind.border) continue;
       const p = scene.edgeVertices[e * 2]!,
@@ -121,7 +122,7 @@ export function occluders(
       push(CAP, a, b, c, d + down[0], f + down[1], g + down[2], a + down[0], b + down[1], c + down[2]);
     }
   }
-  if (Math.abs(down[2]) < 1e-6)
+  if (frame && Math.abs(down[2]) < 1e-6)
     for (const face of earthFaces) {
       const [u0, v0, u1] = ringBounds(face.slice(0, 1));
       push(CAP, u0, v0, 0, u1, v0, 0, u1 + down[0], v0 + down[1], 0);
