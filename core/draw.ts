@@ -24,7 +24,7 @@ import { trimPlanes, type TrimPlane } from './sights/trims';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
 import { hide, type Pieces } from './visibility/hide';
 import { occluders } from './visibility/occluders';
-import { tileIndex } from './visibility/tile-index';
+import { arrange } from './visibility/tile-index';
 import { foreshortening, viewSpace } from './sights/view-space';
 
 export interface DrawOptions {
@@ -96,15 +96,14 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const segments = new Segments();
   for (const own of [faces, ...trimFaces]) cutLines(model, own, segments);
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
-    const edges = candidateEdges(scene, view, { frame, distance }, shown, limits, sight.hidden === true);
-    watch?.({ name: 'candidates', edges });
     const cutFaces = faces.regions.map((r) => r.face);
     const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
-    const hiders = occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth);
-    const tiles = tileIndex(hiders);
-    const pieces = hide(scene, view, edges, hiders, tiles, sight.hidden === true);
+    const hiders = arrange(occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth));
+    const edges = candidateEdges(scene, view, { frame, distance }, shown, limits, hiders, sight.hidden === true);
+    watch?.({ name: 'candidates', edges });
+    const pieces = hide(scene, view, edges, hiders, sight.hidden === true);
     watch?.({ name: 'pieces', pieces });
-    visibleLines(model, scene, edges, pieces, hiders, tiles, sight.kind === 'elevation', segments);
+    visibleLines(model, scene, edges, pieces, hiders, sight.kind === 'elevation', segments);
   }
   return {
     frame: plane.frame,
@@ -130,11 +129,13 @@ function beforeTheEye({ vertices }: Scene, { origin, look }: Frame, distance: nu
   return [];
 }
 
-/** A perspective ends at its angle of view unless the sight says otherwise. */
+/** A perspective ends at its angle of view, three quarters as high as wide, unless the sight says otherwise. */
 function limitsOf({ limits, fov }: Sight, distance: number): Limits | undefined {
   if (distance === Infinity || fov === undefined) return limits;
   const half = distance * Math.tan((fov * Math.PI) / 360);
-  return { ...limits, left: limits?.left ?? -half, right: limits?.right ?? half };
+  const tall = (half * 3) / 4;
+  const { left = -half, right = half, bottom = -tall, top = tall } = limits ?? {};
+  return { left, right, bottom, top };
 }
 
 /** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */

@@ -3,8 +3,7 @@ import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
 import { depthAt } from '../visibility/depth-probe';
 import type { Pieces } from '../visibility/hide';
-import type { Occluders } from '../visibility/occluders';
-import type { TileIndex } from '../visibility/tile-index';
+import type { Occluders } from '../visibility/tile-index';
 import { roleIndex } from './role';
 import type { Segments } from './segments';
 
@@ -23,7 +22,6 @@ export function visibleLines(
   edges: CandidateEdges,
   pieces: Pieces,
   occluders: Occluders,
-  tiles: TileIndex,
   isElevation: boolean,
   into: Segments,
 ): void {
@@ -55,6 +53,6 @@ export function visibleLines(
       mv = (v0 + v1) / 2,
       su = (-dv / l) * ASIDE,
       sv = (du / l) * ASIDE;
-    return depthAt(occluders, tiles, mu + su, mv + sv) > w + JUMP || depthAt(occluders, tiles, mu - su, mv - sv) > w + JUMP;
+    return depthAt(occluders, mu + su, mv + sv) > w + JUMP || depthAt(occluders, mu - su, mv - sv) > w + JUMP;
   }
 }

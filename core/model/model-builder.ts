@@ -23,6 +23,10 @@ export class Growing<T extends Float32Array | Float64Array | Uint32Array> {
   push(value: number): void {
     this.reserve(1)[this.length++] = value;
   }
+  /** What was collected so far, not copied: valid until the next growth. */
+  view(): T {
+    return this.data.subarray(0, this.length) as T;
+  }
   /** All that was collected; storage that is just full is handed over as it is. */
   done(): T {
     return (this.length === this.data.length ? this.data : this.data.slice(0, this.length)) as T;

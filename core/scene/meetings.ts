@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { SMOOTH_COS, SPECK, WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
+import { partPairs } from './part-pairs';
 import type { Scene } from './scene';
 
 /**
@@ -35,30 +36,18 @@ export function meetings(scene: Meshes, matter: Uint8Array): Meetings {
   const faces = new Growing((n) => new Uint32Array(n));
   if (parts < 2) return { ends: ends.done(), faces: faces.done() };
 
-  const boxes = new Flatbush(parts, 16, Float64Array);
-  for (let p = 0; p < parts; p++) {
-    const b = p * 6;
-    boxes.add(partBounds[b]!, partBounds[b + 1]!, partBounds[b + 3]!, partBounds[b + 4]!);
-  }
-  boxes.finish();
   const indices = new Map<number, Flatbush>();
   const crossing = new Crossing(scene);
   const shared = new Float64Array(6);
   const [own, others]: [number[], number[]] = [[], []];
 
-  for (let p = 0; p < parts; p++) {
-    if (!matter[p]) continue;
-    const near = boxes
-      .search(partBounds[p * 6]!, partBounds[p * 6 + 1]!, partBounds[p * 6 + 3]!, partBounds[p * 6 + 4]!, (q) => q > p && matter[q] === 1)
-      .sort((a, b) => a - b);
-    for (const q of near) {
-      if (!overlap(partBounds, p, q, shared)) continue;
-      trianglesIn(p, own);
-      if (!own.length) continue;
-      trianglesIn(q, others);
-      if (others.length) pairs(own, others);
-    }
-  }
+  partPairs(partBounds, matter, (p, q) => {
+    sharedBox(partBounds, p, q, shared);
+    trianglesIn(p, own);
+    if (!own.length) return;
+    trianglesIn(q, others);
+    if (others.length) pairs(own, others);
+  });
   return { ends: ends.done(), faces: faces.done() };
 
   /** The triangles of a part whose boxes reach into the shared box. */
@@ -130,19 +119,12 @@ export function meetings(scene: Meshes, matter: Uint8Array): Meetings {
   }
 }
 
-/** The box that two parts share, widened by WELD; false when they only touch: bodies that share no thickness do not run through each other. */
-function overlap(bounds: Float64Array, p: number, q: number, out: Float64Array): boolean {
+/** The box that two parts share, widened by WELD. */
+function sharedBox(bounds: Float64Array, p: number, q: number, out: Float64Array): void {
   for (let axis = 0; axis < 3; axis++) {
-    const [p0, p1] = [bounds[p * 6 + axis]!, bounds[p * 6 + axis + 3]!];
-    const [q0, q1] = [bounds[q * 6 + axis]!, bounds[q * 6 + axis + 3]!];
-    const [low, high] = [Math.max(p0, q0), Math.min(p1, q1)];
-    // a flat sheet shares no thickness with anything and may still be pierced
-    const isFlat = p1 - p0 < 2 * WELD || q1 - q0 < 2 * WELD;
-    if (high - low < (isFlat ? 0 : 2 * WELD)) return false;
-    out[axis] = low - WELD;
-    out[axis + 3] = high + WELD;
+    out[axis] = Math.max(bounds[p * 6 + axis]!, bounds[q * 6 + axis]!) - WELD;
+    out[axis + 3] = Math.min(bounds[p * 6 + axis + 3]!, bounds[q * 6 + axis + 3]!) + WELD;
   }
-  return true;
 }
 
 /** Finds where two triangles cross. Keeps its scratch between calls. */

@@ -1,6 +1,7 @@
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
 import type { SightPlane } from '../sights/resolve-sight';
+import { BEHIND, type Occluders } from './tile-index';
 import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
@@ -34,6 +35,7 @@ export function candidateEdges(
   { frame, distance }: Pick<SightPlane, 'frame' | 'distance'>,
   shown: Uint8Array,
   limits: ViewLimits,
+  hiders: Occluders,
   keepHidden: boolean,
 ): CandidateEdges {
   const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
@@ -161,6 +163,7 @@ export function candidateEdges(
       }
     }
     if (Math.abs(u1 - u0) < 1e-6 && Math.abs(v1 - v0) < 1e-6) return;
+    if (!keepHidden && isCovered(hiders, u0, v0, u1, v1, w0 < w1 ? w0 : w1)) return;
     const data = ends.reserve(6);
     const at = ends.length;
     data[at] = u0;
@@ -175,6 +178,24 @@ export function candidateEdges(
     join.push(joinA);
     join.push(joinB);
   }
+}
+
+/** Whether a short line lies behind what covers all its tiles, so that nothing more needs to be asked. */
+function isCovered(
+  { cover, u0: tu, v0: tv, size, columns, rows }: Occluders,
+  u0: number,
+  v0: number,
+  u1: number,
+  v1: number,
+  w: number,
+): boolean {
+  const i0 = Math.floor(((u0 < u1 ? u0 : u1) - tu) / size),
+    i1 = Math.floor(((u0 < u1 ? u1 : u0) - tu) / size);
+  const j0 = Math.floor(((v0 < v1 ? v0 : v1) - tv) / size),
+    j1 = Math.floor(((v0 < v1 ? v1 : v0) - tv) / size);
+  if (i0 < 0 || j0 < 0 || i1 >= columns || j1 >= rows || (i1 - i0 + 1) * (j1 - j0 + 1) > 64) return false;
+  for (let j = j0; j <= j1; j++) for (let i = i0; i <= i1; i++) if (!(cover[j * columns + i]! < w - BEHIND)) return false;
+  return true;
 }
 
 /** Whether the far corner of b lies behind the plane of a. */

@@ -1,16 +1,15 @@
-import { STRIDE, type Occluders } from './occluders';
-import type { TileIndex } from './tile-index';
+import { STRIDE, type Occluders } from './tile-index';
 
 /** Depth of the nearest surface at a point of the picture, Infinity where there is none. Exact for that point. */
-export function depthAt(occluders: Occluders, tiles: TileIndex, u: number, v: number): number {
-  const { records, near } = occluders;
-  const i = Math.floor((u - tiles.u0) / tiles.size),
-    j = Math.floor((v - tiles.v0) / tiles.size);
-  if (i < 0 || j < 0 || i >= tiles.columns || j >= tiles.rows) return Infinity;
-  const tile = j * tiles.columns + i;
+export function depthAt(occluders: Occluders, u: number, v: number): number {
+  const { records, near, u0, v0, size, columns, rows, start, items } = occluders;
+  const i = Math.floor((u - u0) / size),
+    j = Math.floor((v - v0) / size);
+  if (i < 0 || j < 0 || i >= columns || j >= rows) return Infinity;
+  const tile = j * columns + i;
   let best = Infinity;
-  for (let k = tiles.start[tile]!; k < tiles.start[tile + 1]!; k++) {
-    const o = tiles.items[k]!;
+  for (let k = start[tile]!; k < start[tile + 1]!; k++) {
+    const o = items[k]!;
     if (near[o]! >= best) break;
     const at = o * STRIDE;
     if (records[at]! * u + records[at + 1]! * v + records[at + 2]! < 0) continue;

@@ -2,8 +2,7 @@ import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
-import { STRIDE, type Occluders } from './occluders';
-import type { TileIndex } from './tile-index';
+import { BEHIND, STRIDE, type Occluders } from './tile-index';
 import type { ViewSpace } from '../sights/view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
@@ -36,16 +35,8 @@ const _flushFrom = new Float64Array(LIST),
  * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
  * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
  */
-export function hide(
-  scene: Scene,
-  view: ViewSpace,
-  edges: CandidateEdges,
-  occluders: Occluders,
-  tiles: TileIndex,
-  keepHidden: boolean,
-): Pieces {
-  const { records, near, triangle } = occluders;
-  const { u0: tu, v0: tv, size, columns, rows, start, items } = tiles;
+export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occluders: Occluders, keepHidden: boolean): Pieces {
+  const { records, near, triangle, u0: tu, v0: tv, size, columns, rows, start, items, cover } = occluders;
   const { ends, joinFaces } = edges;
   const { trianglePart, partFlush } = scene;
   const stamp = new Int32Array(occluders.count).fill(-1);
@@ -94,7 +85,11 @@ export function hide(
       const leave = steps === 0 ? 1 : ti < tj ? ti : tj;
       if (i >= 0 && j >= 0 && i < columns && j < rows && !covered(hiddenCount, enter, leave)) {
         const tile = j * columns + i;
-        for (let k = start[tile]!, end = start[tile + 1]!; k < end; k++) {
+        // behind a triangle that covers the tile nothing needs to be asked
+        const shallowest = dw > 0 ? w0 + dw * enter : w0 + dw * leave;
+        const isCovered = cover[tile]! < shallowest - BEHIND;
+        if (isCovered) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, enter, leave, gap);
+        for (let k = start[tile]!, end = isCovered ? start[tile]! : start[tile + 1]!; k < end; k++) {
           const o = items[k]!;
           if (near[o]! > deepest) break;
           if (stamp[o] === c) continue;

@@ -7,21 +7,13 @@ import type { Frame } from '../sights/frame';
 import type { ViewLimits } from './candidate-edges';
 import { Facing, type ViewSpace } from '../sights/view-space';
 
-/**
- * What can hide: triangles in the picture, nearest first.
- * A record of STRIDE doubles: three edge functions a u + b v + c (metres, positive inside, normalised), then the plane
- * nu u + nv v + nw w + nc (metres square to the face, positive behind it), then the box u0 v0 u1 v1.
- */
-export interface Occluders {
-  readonly count: number;
-  readonly records: Float64Array;
-  /** Smallest depth of each; ascending. */
-  readonly near: Float64Array;
-  /** Triangle of the scene, or -1 for a cut face. */
-  readonly triangle: Int32Array;
+/** Triangles of the picture that may hide something, in no order: u v w of three corners, counter-clockwise in the picture. */
+export interface Hiders {
+  readonly corners: Float64Array;
+  /** Triangle of the scene, or CAP for a cut face or a curtain. */
+  readonly source: Uint32Array;
 }
-
-export const STRIDE = 17;
+export const CAP = 0xffffffff;
 
 /** How deep a curtain hangs: below every footing. */
 const BURIED = 60;
@@ -36,12 +28,13 @@ export function occluders(
   frame: Frame | null,
   cutFaces: readonly Face[],
   earthFaces: readonly Face[],
-): Occluders {
+): Hiders {
   const { triangles, partClosed, partTriangleStart } = scene;
   const { u, v, w, facing } = view;
-  const corners = new Growing((n) => new Float64Array(n), 9 * 4096);
-  const source = new Growing((n) => new Uint32Array(n), 4096);
-  const CAP = 0xffffffff;
+  // of a closed body about half the faces look at the eye
+  const room = triangles.length / 6 + 4096;
+  const corners = new Growing((n) => new Float64Array(n), 9 * room);
+  const source = new Growing((n) => new Uint32Array(n), room);
 
   const push = (
     from: number,
@@ -140,7 +133,7 @@ export function occluders(
       push(CAP, flat[a]!, flat[a + 1]!, 0, flat[b]!, flat[b + 1]!, 0, flat[c]!, flat[c + 1]!, 0);
     }
   }
-  return record(corners.done(), source.done());
+  return { corners: corners.view(), source: source.view() };
 }
 
 /** The part of a triangle with w >= 0, three or four corners into `out`; returns how many. */
@@ -168,89 +161,4 @@ function clipFront(u: Float64Array, v: Float64Array, w: Float64Array, a: number,
     }
   }
   return n;
-}
-
-function record(corners: Float64Array, source: Uint32Array): Occluders {
-  const count = source.length;
-  const depth = new Float64Array(count);
-  for (let i = 0; i < count; i++) depth[i] = Math.min(corners[i * 9 + 2]!, corners[i * 9 + 5]!, corners[i * 9 + 8]!);
-  const order = sortByDepth(depth);
-  const records = new Float64Array(count * STRIDE);
-  const near = new Float64Array(count);
-  const triangle = new Int32Array(count);
-  for (let r = 0; r < count; r++) {
-    const o = order[r]!;
-    near[r] = depth[o]!;
-    triangle[r] = source[o] === 0xffffffff ? -1 : source[o]!;
-    const c = o * 9;
-    const at = r * STRIDE;
-    const u0 = corners[c]!,
-      v0 = corners[c + 1]!,
-      w0 = corners[c + 2]!;
-    const u1 = corners[c + 3]!,
-      v1 = corners[c + 4]!,
-      w1 = corners[c + 5]!;
-    const u2 = corners[c + 6]!,
-      v2 = corners[c + 7]!,
-      w2 = corners[c + 8]!;
-    side(records, at, u0, v0, u1, v1);
-    side(records, at + 3, u1, v1, u2, v2);
-    side(records, at + 6, u2, v2, u0, v0);
-    const au = u1 - u0,
-      av = v1 - v0,
-      aw = w1 - w0,
-      bu = u2 - u0,
-      bv = v2 - v0,
-      bw = w2 - w0;
-    let nu = av * bw - aw * bv,
-      nv = aw * bu - au * bw,
-      nw = au * bv - av * bu;
-    const l = 1 / Math.sqrt(nu * nu + nv * nv + nw * nw);
-    nu *= l;
-    nv *= l;
-    nw *= l;
-    records[at + 9] = nu;
-    records[at + 10] = nv;
-    records[at + 11] = nw;
-    records[at + 12] = -(nu * u0 + nv * v0 + nw * w0);
-    records[at + 13] = Math.min(u0, u1, u2) - EDGE;
-    records[at + 14] = Math.min(v0, v1, v2) - EDGE;
-    records[at + 15] = Math.max(u0, u1, u2) + EDGE;
-    records[at + 16] = Math.max(v0, v1, v2) + EDGE;
-  }
-  return { count, records, near, triangle };
-}
-
-function side(out: Float64Array, at: number, u0: number, v0: number, u1: number, v1: number): void {
-  const du = u1 - u0,
-    dv = v1 - v0;
-  const l = 1 / Math.sqrt(du * du + dv * dv);
-  const a = -dv * l,
-    b = du * l;
-  out[at] = a;
-  out[at + 1] = b;
-  out[at + 2] = -(a * u0 + b * v0);
-}
-
-/** Indices in ascending order of depth: radix sort over the bits of single-precision keys, three passes of 11 bits. */
-function sortByDepth(depth: Float64Array): Uint32Array {
-  const count = depth.length;
-  const single = Float32Array.from(depth);
-  const bits = new Uint32Array(single.buffer);
-  for (let i = 0; i < count; i++) bits[i] = (bits[i]! & 0x80000000 ? ~bits[i]! : bits[i]! | 0x80000000) >>> 0;
-  let from = new Uint32Array(count),
-    to = new Uint32Array(count);
-  for (let i = 0; i < count; i++) from[i] = i;
-  const counts = new Uint32Array(2049);
-  for (let shift = 0; shift < 33; shift += 11) {
-    counts.fill(0);
-    for (let i = 0; i < count; i++) counts[((bits[i]! >>> shift) & 2047) + 1]!++;
-    for (let k = 0; k < 2048; k++) counts[k + 1]! += counts[k]!;
-    for (let i = 0; i < count; i++) {
-      const id = from[i]!;
-      to[counts[(bits[id]! >>> shift) & 2047]!++] = id;
-    }
-    [from, to] = [to, from];
-  }
-  return from;
 }

@@ -1,11 +1,20 @@
 import { EDGE } from '../geometry/tolerances';
-import { STRIDE, type Occluders } from './occluders';
+import { Growing } from '../model/model-builder';
+import { CAP, type Hiders } from './occluders';
 
 /**
- * Square tiles over the picture, each with the occluders that touch it, nearest first (their ranks ascend).
- * Tile (i, j) has the list items[start[j * columns + i]] up to the next start.
+ * What can hide, nearest first, and the square tiles of the picture with what touches each.
+ * A record has STRIDE doubles: three edge functions a u + b v + c (metres, positive inside, normalised), then the plane
+ * nu u + nv v + nw w + nc (metres square to the face, positive behind it), then the box u0 v0 u1 v1.
+ * Tile (i, j) has the list items[start[j * columns + i]] up to the next start; the ranks in it ascend.
  */
-export interface TileIndex {
+export interface Occluders {
+  readonly count: number;
+  readonly records: Float64Array;
+  /** Smallest depth of each; ascending. */
+  readonly near: Float64Array;
+  /** Triangle of the scene, or -1 for a cut face. */
+  readonly triangle: Int32Array;
   readonly u0: number;
   readonly v0: number;
   readonly size: number;
@@ -13,60 +22,228 @@ export interface TileIndex {
   readonly rows: number;
   readonly start: Uint32Array;
   readonly items: Uint32Array;
+  /** All that lies deeper than this in a tile is hidden: a single triangle before it covers the whole tile. Infinity for none. */
+  readonly cover: Float64Array;
 }
 
-/** About four occluders to a tile along each side of the picture; a triangle over several tiles is tested against each (separating axes). */
-export function tileIndex({ count, records }: Occluders): TileIndex {
+export const STRIDE = 17;
+
+/** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
+export const BEHIND = 1e-3;
+/** A face more slanted than this (cosine to the look) covers nothing for certain. */
+const SLANTED = 0.05;
+
+/**
+ * Sorts the hiders by depth and lays them into tiles, about four to a tile along each side of the picture. They come nearest
+ * first, so whatever lies behind a triangle that covers its tile is dropped before any work is spent on it: in a deep model
+ * most are. Cost: one sort, and one visit for each triangle and tile that is not covered yet.
+ */
+export function arrange({ corners, source }: Hiders): Occluders {
+  const total = source.length;
+  const depth = new Float64Array(total);
   let u0 = Infinity,
     v0 = Infinity,
     u1 = -Infinity,
     v1 = -Infinity;
-  for (let o = 0; o < count; o++) {
-    const at = o * STRIDE;
-    if (records[at + 13]! < u0) u0 = records[at + 13]!;
-    if (records[at + 14]! < v0) v0 = records[at + 14]!;
-    if (records[at + 15]! > u1) u1 = records[at + 15]!;
-    if (records[at + 16]! > v1) v1 = records[at + 16]!;
+  for (let i = 0, c = 0; i < total; i++, c += 9) {
+    const a = corners[c]!,
+      b = corners[c + 3]!,
+      d = corners[c + 6]!;
+    const e = corners[c + 1]!,
+      f = corners[c + 4]!,
+      g = corners[c + 7]!;
+    const lowU = a < b ? (a < d ? a : d) : b < d ? b : d,
+      highU = a > b ? (a > d ? a : d) : b > d ? b : d;
+    const lowV = e < f ? (e < g ? e : g) : f < g ? f : g,
+      highV = e > f ? (e > g ? e : g) : f > g ? f : g;
+    if (lowU < u0) u0 = lowU;
+    if (highU > u1) u1 = highU;
+    if (lowV < v0) v0 = lowV;
+    if (highV > v1) v1 = highV;
+    const p = corners[c + 2]!,
+      q = corners[c + 5]!,
+      r = corners[c + 8]!;
+    depth[i] = p < q ? (p < r ? p : r) : q < r ? q : r;
   }
-  if (!count) return { u0: 0, v0: 0, size: 1, columns: 1, rows: 1, start: new Uint32Array(2), items: new Uint32Array(0) };
-  const across = Math.min(480, Math.max(8, Math.ceil(Math.sqrt(count / 3))));
-  const size = Math.max((u1 - u0) / across, (v1 - v0) / across, 1e-6);
-  const columns = Math.max(1, Math.ceil((u1 - u0) / size + 1e-9));
-  const rows = Math.max(1, Math.ceil((v1 - v0) / size + 1e-9));
-  const start = new Uint32Array(columns * rows + 1);
-  visit(start, null);
-  for (let k = 0; k < columns * rows; k++) start[k + 1]! += start[k]!;
-  const items = new Uint32Array(start[columns * rows]!);
-  visit(start.slice(), items);
-  return { u0, v0, size, columns, rows, start, items };
+  if (!total) [u0, v0, u1, v1] = [0, 0, 1, 1];
+  u0 -= EDGE;
+  v0 -= EDGE;
+  const across = Math.min(480, Math.max(8, Math.ceil(Math.sqrt(total / 6))));
+  const size = Math.max((u1 + EDGE - u0) / across, (v1 + EDGE - v0) / across, 1e-6);
+  const columns = Math.max(1, Math.ceil((u1 + EDGE - u0) / size + 1e-9));
+  const rows = Math.max(1, Math.ceil((v1 + EDGE - v0) / size + 1e-9));
+  const tiles = columns * rows;
+  const cover = new Float64Array(tiles).fill(Infinity);
+  const records = new Growing((n) => new Float64Array(n), STRIDE * 4096);
+  const near = new Growing((n) => new Float64Array(n), 4096);
+  const triangle = new Growing((n) => new Uint32Array(n), 4096);
+  const entries = new Growing((n) => new Uint32Array(n), 16384);
+  const half = size / 2 + EDGE;
+  const order = sortByDepth(depth);
+  let rank = 0;
 
-  // First visit counts (one ahead, for the running sum), second fills.
-  function visit(cursor: Uint32Array, into: Uint32Array | null): void {
-    const half = size / 2 + EDGE;
-    for (let o = 0; o < count; o++) {
-      const at = o * STRIDE;
-      const i0 = Math.max(0, Math.floor((records[at + 13]! - u0) / size)),
-        i1 = Math.min(columns - 1, Math.floor((records[at + 15]! - u0) / size));
-      const j0 = Math.max(0, Math.floor((records[at + 14]! - v0) / size)),
-        j1 = Math.min(rows - 1, Math.floor((records[at + 16]! - v0) / size));
-      const test = i1 > i0 && j1 > j0;
-      const r0 = (Math.abs(records[at]!) + Math.abs(records[at + 1]!)) * half;
-      const r1 = (Math.abs(records[at + 3]!) + Math.abs(records[at + 4]!)) * half;
-      const r2 = (Math.abs(records[at + 6]!) + Math.abs(records[at + 7]!)) * half;
-      for (let j = j0; j <= j1; j++) {
-        const cv = v0 + (j + 0.5) * size;
-        for (let i = i0; i <= i1; i++) {
-          if (test) {
-            const cu = u0 + (i + 0.5) * size;
-            if (records[at]! * cu + records[at + 1]! * cv + records[at + 2]! + r0 < 0) continue;
-            if (records[at + 3]! * cu + records[at + 4]! * cv + records[at + 5]! + r1 < 0) continue;
-            if (records[at + 6]! * cu + records[at + 7]! * cv + records[at + 8]! + r2 < 0) continue;
-          }
-          const tile = j * columns + i;
-          if (into) into[cursor[tile]!++] = o;
-          else cursor[tile + 1]!++;
+  for (let k = 0; k < total; k++) {
+    const o = order[k]!;
+    const c = o * 9;
+    const a = corners[c]!,
+      b = corners[c + 3]!,
+      d = corners[c + 6]!;
+    const e = corners[c + 1]!,
+      f = corners[c + 4]!,
+      g = corners[c + 7]!;
+    const boxU0 = (a < b ? (a < d ? a : d) : b < d ? b : d) - EDGE,
+      boxU1 = (a > b ? (a > d ? a : d) : b > d ? b : d) + EDGE;
+    const boxV0 = (e < f ? (e < g ? e : g) : f < g ? f : g) - EDGE,
+      boxV1 = (e > f ? (e > g ? e : g) : f > g ? f : g) + EDGE;
+    const i0 = Math.max(0, Math.floor((boxU0 - u0) / size)),
+      i1 = Math.min(columns - 1, Math.floor((boxU1 - u0) / size));
+    const j0 = Math.max(0, Math.floor((boxV0 - v0) / size)),
+      j1 = Math.min(rows - 1, Math.floor((boxV1 - v0) / size));
+    const hiddenBelow = depth[o]! - BEHIND;
+    let open = false;
+    for (let j = j0; j <= j1 && !open; j++)
+      for (let i = i0; i <= i1; i++)
+        if (cover[j * columns + i]! >= hiddenBelow) {
+          open = true;
+          break;
         }
+    if (!open) continue;
+
+    const data = records.reserve(STRIDE);
+    const at = records.length;
+    write(data, at, corners, c);
+    data[at + 13] = boxU0;
+    data[at + 14] = boxV0;
+    data[at + 15] = boxU1;
+    data[at + 16] = boxV1;
+    const test = i1 > i0 || j1 > j0;
+    const r0 = (Math.abs(data[at]!) + Math.abs(data[at + 1]!)) * half;
+    const r1 = (Math.abs(data[at + 3]!) + Math.abs(data[at + 4]!)) * half;
+    const r2 = (Math.abs(data[at + 6]!) + Math.abs(data[at + 7]!)) * half;
+    const nw = data[at + 11]!;
+    const isFlat = Math.abs(nw) > SLANTED;
+    const farthest = Math.max(corners[c + 2]!, corners[c + 5]!, corners[c + 8]!);
+    const slope = isFlat ? ((Math.abs(data[at + 9]!) + Math.abs(data[at + 10]!)) * half) / Math.abs(nw) : 0;
+    let laid = false;
+    for (let j = j0; j <= j1; j++) {
+      const cv = v0 + (j + 0.5) * size;
+      for (let i = i0; i <= i1; i++) {
+        const tile = j * columns + i;
+        if (cover[tile]! < hiddenBelow) continue;
+        if (test) {
+          const cu = u0 + (i + 0.5) * size;
+          const s0 = data[at]! * cu + data[at + 1]! * cv + data[at + 2]!;
+          if (s0 + r0 < 0) continue;
+          const s1 = data[at + 3]! * cu + data[at + 4]! * cv + data[at + 5]!;
+          if (s1 + r1 < 0) continue;
+          const s2 = data[at + 6]! * cu + data[at + 7]! * cv + data[at + 8]!;
+          if (s2 + r2 < 0) continue;
+          if (isFlat && s0 >= r0 && s1 >= r1 && s2 >= r2) {
+            const here = -(data[at + 9]! * cu + data[at + 10]! * cv + data[at + 12]!) / nw + slope;
+            const deepest = here < farthest ? here : farthest;
+            if (deepest < cover[tile]!) cover[tile] = deepest;
+          }
+        }
+        const pair = entries.reserve(2);
+        pair[entries.length] = tile;
+        pair[entries.length + 1] = rank;
+        entries.length += 2;
+        laid = true;
       }
     }
+    if (!laid) continue;
+    records.length = at + STRIDE;
+    near.push(depth[o]!);
+    triangle.push(source[o]!);
+    rank++;
   }
+
+  const start = new Uint32Array(tiles + 1);
+  const pairs = entries.view();
+  for (let k = 0; k < pairs.length; k += 2) start[pairs[k]! + 1]!++;
+  for (let k = 0; k < tiles; k++) start[k + 1]! += start[k]!;
+  const items = new Uint32Array(pairs.length / 2);
+  const cursor = start.slice();
+  for (let k = 0; k < pairs.length; k += 2) items[cursor[pairs[k]!]!++] = pairs[k + 1]!;
+  return {
+    count: rank,
+    records: records.view(),
+    near: near.view(),
+    triangle: Int32Array.from(triangle.view(), (t) => (t === CAP ? -1 : t)),
+    u0,
+    v0,
+    size,
+    columns,
+    rows,
+    start,
+    items,
+    cover,
+  };
+}
+
+/** Edge functions and plane of one hider. */
+function write(out: Float64Array, at: number, corners: Float64Array, c: number): void {
+  const u0 = corners[c]!,
+    v0 = corners[c + 1]!,
+    w0 = corners[c + 2]!;
+  const u1 = corners[c + 3]!,
+    v1 = corners[c + 4]!,
+    w1 = corners[c + 5]!;
+  const u2 = corners[c + 6]!,
+    v2 = corners[c + 7]!,
+    w2 = corners[c + 8]!;
+  side(out, at, u0, v0, u1, v1);
+  side(out, at + 3, u1, v1, u2, v2);
+  side(out, at + 6, u2, v2, u0, v0);
+  const au = u1 - u0,
+    av = v1 - v0,
+    aw = w1 - w0,
+    bu = u2 - u0,
+    bv = v2 - v0,
+    bw = w2 - w0;
+  let nu = av * bw - aw * bv,
+    nv = aw * bu - au * bw,
+    nw = au * bv - av * bu;
+  const l = 1 / Math.sqrt(nu * nu + nv * nv + nw * nw);
+  nu *= l;
+  nv *= l;
+  nw *= l;
+  out[at + 9] = nu;
+  out[at + 10] = nv;
+  out[at + 11] = nw;
+  out[at + 12] = -(nu * u0 + nv * v0 + nw * w0);
+}
+
+function side(out: Float64Array, at: number, u0: number, v0: number, u1: number, v1: number): void {
+  const du = u1 - u0,
+    dv = v1 - v0;
+  const l = 1 / Math.sqrt(du * du + dv * dv);
+  const a = -dv * l,
+    b = du * l;
+  out[at] = a;
+  out[at + 1] = b;
+  out[at + 2] = -(a * u0 + b * v0);
+}
+
+/** Indices in ascending order of depth: radix sort over the bits of single-precision keys, three passes of 11 bits. */
+function sortByDepth(depth: Float64Array): Uint32Array {
+  const count = depth.length;
+  const single = Float32Array.from(depth);
+  const bits = new Uint32Array(single.buffer);
+  for (let i = 0; i < count; i++) bits[i] = (bits[i]! & 0x80000000 ? ~bits[i]! : bits[i]! | 0x80000000) >>> 0;
+  let from = new Uint32Array(count),
+    to = new Uint32Array(count);
+  for (let i = 0; i < count; i++) from[i] = i;
+  const counts = new Uint32Array(2049);
+  for (let shift = 0; shift < 33; shift += 11) {
+    counts.fill(0);
+    for (let i = 0; i < count; i++) counts[((bits[i]! >>> shift) & 2047) + 1]!++;
+    for (let k = 0; k < 2048; k++) counts[k + 1]! += counts[k]!;
+    for (let i = 0; i < count; i++) {
+      const id = from[i]!;
+      to[counts[(bits[id]! >>> shift) & 2047]!++] = id;
+    }
+    [from, to] = [to, from];
+  }
+  return from;
 }
