@@ -1,14 +1,13 @@
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import { draw } from '../core/draw';
 import { explainStep } from '../core/writers/explain';
-import { Fault } from '../core/faults/fault';
 import { UNITS } from '../core/readers/obj';
 import { prepare } from '../core/scene/prepare';
-import { checkSight } from '../core/sights/sight-schema';
-import { checkStandard, STANDARD } from '../core/drafting/standard';
+import { STANDARD } from '../core/drafting/standard';
 import { styleDrawing } from '../core/drafting/style-drawing';
 import { DXF_UNITS, type DxfUnit } from '../core/writers/dxf';
+import { readSight, readStandard } from './read-json';
 import { readModelFile } from './read-model';
 import { oneOf, parse, UsageFault } from './usage';
 
@@ -36,8 +35,8 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
   const up = oneOf('up', values.up, ['y', 'z']);
   const dxfUnit = oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]);
-  const sight = checkSight(await readJson(values.sight), values.sight);
-  const standard = values.standard ? checkStandard(await readJson(values.standard), values.standard) : STANDARD;
+  const sight = await readSight(values.sight);
+  const standard = values.standard ? await readStandard(values.standard) : STANDARD;
 
   const clock = () => performance.now();
   const t0 = clock();
@@ -67,15 +66,6 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   else text = (await import('../core/writers/dxf')).writeDxf(styled, sight, { unit: dxfUnit ?? 'mm', block: values.block === true });
   await writeWhole(values.out, text);
   return 0;
-}
-
-async function readJson(path: string): Promise<unknown> {
-  const text = await readFile(path, 'utf8');
-  try {
-    return JSON.parse(text);
-  } catch (error) {
-    throw new Fault('sight-not-json', { file: path, reason: (error as Error).message.slice(0, 80) });
-  }
 }
 
 /** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */

@@ -2,10 +2,11 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
 
   tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .json
   tarvex inspect MODEL                                say what is in a model and what is doubtful
-  tarvex help draw | inspect                          more about a command
+  tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
+  tarvex help draw | inspect | proof                  more about a command
 
 MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3) or an .obj file.
-Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use.
+Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof with findings.
 
 A first drawing:
   echo '{ "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }' > plan.json
@@ -29,8 +30,13 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
 A sight file, lengths in metres in the coordinates of the model:
   section      { "kind": "section", "number": "S-01", "name": "Through the shaft", "path": [[-2, 2.4], [19, 2.4]], "look": "left" }
   elevation    { "kind": "elevation", "number": "E-01", "name": "South", "toward": "north" }          true north honoured; or "toward": [dx, dy]
+  jogged       "path" with more points; legs square to the first are steps. "legDepths": [5, null] gives each leg its own depth
   plan         { "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }
   any          { "kind": "axonometric", "number": "X-01", "name": "From above", "frame": { "origin": [0, 0, 0], "look": [-1, 1, -1], "up": [0, 0, 1], "cut": false } }
+  ceiling      { "kind": "ceiling plan", ... } as a plan: looks up, mirrored, so that it lies as the floor plan does
+  perspective  { "kind": "perspective", "number": "V-01", "name": "", "eye": [24, -9, 3.2], "target": [9, 3, 2.2], "fov": 62 }
+"trims": [{ "origin": [x, y, z], "normal": [x, y, z] }] each remove what lies on the side to which the normal points;
+"keepBox": { "centre": [x, y, z], "size": [dx, dy, dz], "turn": degrees } keeps what is inside.
 More fields for each: "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
 "limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
 `;
@@ -41,4 +47,11 @@ Says in words what a model holds: elements by class and storey, materials, build
 open shells, elements that could not be built, missing units. --json gives the same as data.
 `;
 
-export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, inspect: INSPECT };
+const PROOF = `tarvex proof MODEL --sight SIGHT.json [--standard FILE] [--json] [--unit U] [--up y|z]
+
+Checks the drawing of a sight: outlines that stay open, gaps, lines drawn twice, specks, cut faces that cover one another,
+cuts that graze a face (with the nudge that helps), materials without a fill, elements that could not be built, and why a
+drawing is empty. A line for each finding, with its place in the drawing. Exit code 0 when there is none, 3 when there is any.
+`;
+
+export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, inspect: INSPECT, proof: PROOF };

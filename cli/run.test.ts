@@ -24,6 +24,19 @@ beforeAll(() => {
       look: 'left',
     }),
   );
+  const elevation = { kind: 'elevation', number: 'E-01', name: 'Front', toward: 'north' };
+  writeFileSync(at('clean.json'), JSON.stringify(elevation));
+  const grazing = {
+    kind: 'section',
+    number: 'S-02',
+    name: 'On a face',
+    path: [
+      [-1, 0],
+      [3, 0],
+    ],
+    look: 'left',
+  };
+  writeFileSync(at('grazing.json'), JSON.stringify(grazing));
   writeFileSync(at('bad.json'), '{ "kind": "section", "number": "S-01", "name": "x" }');
   writeFileSync(at('broken.ifc'), "ISO-10303-21;\nHEADER;\nFILE_SCHEMA(('IFC4'));\nENDSEC;\nDATA;\n#1=IFCWALL('abc");
 });
@@ -86,6 +99,16 @@ describe('the command line', () => {
     expect((await tarvex('inspect', at('step.obj'))).out).toMatch(/step\.obj[\s\S]*1 element/);
     const data = JSON.parse((await tarvex('inspect', at('step.obj'), '--json')).out) as Record<string, unknown>;
     expect(data).toMatchObject({ source: 'OBJ', triangles: 12 });
+  });
+
+  it('proves a drawing: exit code 0 when clean, 3 with a line for each finding', async () => {
+    const clean = await tarvex('proof', at('step.obj'), '--sight', at('clean.json'));
+    expect(clean).toEqual({ code: 0, out: 'proof clean\n', err: '' });
+    const found = await tarvex('proof', at('step.obj'), '--sight', at('grazing.json'));
+    expect(found.code).toBe(3);
+    expect(found.out).toMatch(/^[-\d.]+, [-\d.]+: grazing cut: the plane runs 0\.0 mm from a face of Element "step"/);
+    const data = JSON.parse((await tarvex('proof', at('step.obj'), '--sight', at('grazing.json'), '--json')).out) as { finding: string }[];
+    expect(data.map((f) => f.finding)).toEqual(['grazing-cut']);
   });
 
   it('writes a picture after each step with --explain', async () => {

@@ -3,7 +3,7 @@ import { sentence } from '../core/faults/wording';
 import { HELP, HELP_OF } from './help';
 import { UsageFault } from './usage';
 
-/** Runs one command; returns the exit code: 0 done, 1 could not be done (one sentence on standard error), 2 wrong use. */
+/** Runs one command; returns the exit code: 0 done, 1 could not be done (one sentence on standard error), 2 wrong use, 3 a proof with findings. */
 export async function run(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
   try {
@@ -24,8 +24,10 @@ export async function run(args: readonly string[]): Promise<number> {
         return await (await import('./draw-command')).drawCommand(rest);
       case 'inspect':
         return await (await import('./inspect-command')).inspectCommand(rest);
+      case 'proof':
+        return await (await import('./proof-command')).proofCommand(rest);
       default:
-        throw new UsageFault(`no command "${command}"; there are draw and inspect (tarvex --help)`);
+        throw new UsageFault(`no command "${command}"; there are draw, inspect and proof (tarvex --help)`);
     }
   } catch (error) {
     if (error instanceof UsageFault) {

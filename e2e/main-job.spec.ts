@@ -126,6 +126,21 @@ test('four elevations, a plan for each storey, all exported in one archive, by k
   for (const content of Object.values(files)) expect(new TextDecoder().decode(content.subarray(0, 20))).toContain('SECTION');
 });
 
+test('the proof lists what it found and leads to the place', async ({ page }) => {
+  await openDemo(page);
+  await expect(page.getByText('Proof clean')).toBeVisible();
+  await row(page, 'P-01').click();
+  await drawn(page, 'P-01');
+  const chip = page.getByRole('button', { name: /^Proof/ });
+  await expect(chip).toContainText('1 grazing cut');
+  const mark = page.getByLabel('Finding 1: grazing cut').locator('circle');
+  const before = (await mark.boundingBox())!;
+  await chip.click();
+  await page.getByRole('menuitem', { name: /Boat store gate/ }).click();
+  const pane = (await page.getByRole('img', { name: /^Drawing P-01/ }).boundingBox())!;
+  await expect.poll(async () => Math.round((await mark.boundingBox())!.x + before.width / 2)).toBe(Math.round(pane.x + pane.width / 2));
+});
+
 test('the pointer names what lies under it in both panes, and a click in the Register leads anywhere', async ({ page }) => {
   await openDemo(page);
   const drawing = (await page.getByRole('img', { name: /^Drawing S-03/ }).boundingBox())!;

@@ -7,6 +7,7 @@ import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
+import type { ShownFinding } from '../workers/drawn-sight';
 import { pool, Stopped } from '../workers/pool';
 import { Chain } from '../ui/chain';
 import type { BenchAnswer, BenchIntent } from './bench-actions';
@@ -53,6 +54,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const [fault, setFault] = useState<string | null>(null);
   const [store] = useState(() => new PointerStore());
   const firstField = useRef<HTMLInputElement>(null);
+  const finding = useRef(-1);
   const [drawingRef, drawingSize] = useSize();
   const [keyRef, keySize] = useSize();
 
@@ -166,6 +168,14 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   };
   const setPaper = (to: number) => selected && setView((v) => ({ ...v, zoom: clampZoom((to * CSS_PER_MM * 1000) / selected.scale) }));
 
+  const goTo = ({ at }: ShownFinding) => at && setView((v) => ({ ...v, u: at[0], v: at[1] }));
+  const nextFinding = () => {
+    const placed = live.drawn?.findings.filter((f) => f.at) ?? [];
+    if (!placed.length) return;
+    finding.current = (finding.current + 1) % placed.length;
+    goTo(placed[finding.current]!);
+  };
+
   const exportFile = async (format: ExportFormat, all: boolean) => {
     const control = new AbortController();
     const what = all ? sights : sights.filter((s) => s.id === selected?.id);
@@ -199,6 +209,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     exportFile,
     onSelect,
     focusCut: () => firstField.current?.focus(),
+    nextFinding,
     plant: () => store.set({ planted: !store.get().planted }),
     undo: () => submit({ intent: 'undo' }),
     redo: () => submit({ intent: 'redo' }),
@@ -243,6 +254,8 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           exportable={sights.length}
           working={job ?? (live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null)}
           said={fetcher.state === 'idle' ? (fetcher.data?.said ?? null) : null}
+          findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
+          onFinding={goTo}
         />
         <div ref={drawingRef} className="relative min-h-0 overflow-hidden bg-sheet">
           <DrawingPane

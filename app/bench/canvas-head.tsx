@@ -1,5 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { Working } from '../ui/working';
+import type { ShownFinding } from '../workers/drawn-sight';
+import { ProofChip } from './proof-chip';
 
 export type ExportFormat = 'dxf' | 'svg' | 'json';
 
@@ -15,10 +17,26 @@ interface Props {
   readonly exportable: number;
   readonly working: { readonly label: string; readonly share: number | null; readonly stop: () => void } | null;
   readonly said: string | null;
+  /** null while there is no current drawing. */
+  readonly findings: readonly ShownFinding[] | null;
+  readonly onFinding: (finding: ShownFinding) => void;
 }
 
 /** The head over the canvas: what is drawn, how large it is shown, and what can be done with it. */
-export function CanvasHead({ number, name, words, paper, onPaper, onFit, onExport, exportable, working, said }: Props) {
+export function CanvasHead({
+  number,
+  name,
+  words,
+  paper,
+  onPaper,
+  onFit,
+  onExport,
+  exportable,
+  working,
+  said,
+  findings,
+  onFinding,
+}: Props) {
   return (
     <div className="flex h-8 items-center gap-3.5 overflow-hidden border-b border-rule bg-paper px-3 whitespace-nowrap">
       <h1 className="font-letter text-[15px] leading-none font-semibold">
@@ -74,6 +92,7 @@ export function CanvasHead({ number, name, words, paper, onPaper, onFit, onExpor
             </DropdownMenu.Portal>
           </DropdownMenu.Root>
         )}
+        {findings && <ProofChip findings={findings} onGo={onFinding} />}
       </span>
     </div>
   );

@@ -6,6 +6,7 @@ import type { ProjectSight } from '../data/project';
 import { GridLines, LevelMarks } from './helper-lines';
 import { PaneCanvas } from './pane-canvas';
 import { Wash } from './plumb';
+import { ProofMarks } from './proof-marks';
 import type { PointerStore } from './pointer-store';
 import type { LiveDrawing } from './use-drawing';
 import { useHit } from './use-hit';
@@ -66,6 +67,7 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
       />
       <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
         {isUpright && frame && <LevelMarks model={model} zero={frame.origin[2]} view={view} size={size} />}
+        {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
         {live.quick && <QuickCut live={live} matrix={matrix.join(' ')} />}
       </svg>
       <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
@@ -78,13 +80,7 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
       )}
       {isEmpty && (
         <p className="absolute top-3 left-3 border border-rule2 bg-sheet px-2 text-graphite">
-          Empty:{' '}
-          {sight?.depth === 0
-            ? 'the cut meets nothing, and depth 0 leaves nothing beyond it'
-            : sight?.limits
-              ? 'nothing lies within the limits before this sight'
-              : 'nothing lies before this sight'}
-          .
+          Empty: {live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.
         </p>
       )}
       {trouble && (

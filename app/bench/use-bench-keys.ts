@@ -16,6 +16,7 @@ interface Actions {
   readonly onSelect: (id: string | null) => void;
   readonly focusCut: () => void;
   readonly plant: () => void;
+  readonly nextFinding: () => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly stage: (to: 'model' | 'bench') => void;
@@ -43,6 +44,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
   useHotkeys('c', actions.focusCut, on);
   useHotkeys('x', actions.flip, on);
   useHotkeys('q', actions.plant, on);
+  useHotkeys('j', actions.nextFinding, on);
   useHotkeys('0', () => actions.setPaper(1), on);
   useHotkeys('9', actions.whole, on);
   useHotkeys('1', () => actions.stage('model'), on);
@@ -83,6 +85,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
           command('flip', 'Other side', actions.flip, 'X'),
           command('whole', 'Whole drawing', actions.whole, '9'),
           command('paper', 'True paper size', () => actions.setPaper(1), '0'),
+          command('finding', 'Next finding of the proof', actions.nextFinding, 'J'),
           command('remove', `Remove ${selected.sight.number}`, actions.remove, 'Delete'),
           command('dxf', 'Export this sight as DXF', () => void actions.exportFile('dxf', false)),
           command('svg', 'Export this sight as SVG', () => void actions.exportFile('svg', false)),

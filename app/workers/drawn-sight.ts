@@ -1,9 +1,17 @@
 import type { StyledDrawing } from '../../core/drafting/style-drawing';
 
+/** A finding of the proof in words, and its place in the drawing. */
+export interface ShownFinding {
+  /** What it is, in a word or two. */
+  readonly kind: string;
+  readonly words: string;
+  readonly at: readonly [number, number] | null;
+}
+
 /** A drawing with its layers and fills, as it goes from the engine to the screen. */
 export type DrawnSight = Omit<StyledDrawing, 'standard' | 'scale'> & {
-  /** Sentences about what is doubtful. */
-  readonly warnings: readonly string[];
+  /** What the proof found, in the order of its numbers; empty in a quick cut. */
+  readonly findings: readonly ShownFinding[];
   /** Milliseconds. */
   readonly took: number;
 };

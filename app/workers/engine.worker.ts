@@ -3,8 +3,9 @@ import { draw } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
 import { styleDrawing } from '../../core/drafting/style-drawing';
 import { Fault } from '../../core/faults/fault';
-import { noteSentence, sentence } from '../../core/faults/wording';
+import { sentence } from '../../core/faults/wording';
 import type { Model } from '../../core/model/model';
+import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/readers/obj';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
@@ -12,6 +13,7 @@ import type { Sight } from '../../core/sights/sight';
 import { database } from '../data/database';
 import { fileName } from '../data/file-name';
 import type { DrawnSight } from './drawn-sight';
+import { shownFinding } from './shown-finding';
 import { modelInfo } from './model-info';
 import { viewMesh, type ViewMesh } from './view-mesh';
 
@@ -74,7 +76,7 @@ const engine = {
         layers,
         lineLayer,
         fills,
-        warnings: drawing.report.notes.slice(model.notes.length).map(noteSentence),
+        findings: cutOnly ? [] : proof(model, scene, sight, styled).map(shownFinding),
         took: performance.now() - from,
       };
     }),

@@ -4,7 +4,8 @@ import { sentence } from '../faults/wording';
 import { ROLES } from '../linework/role';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
-import { checkStandard, STANDARD } from './standard';
+import { checkStandard } from './check-standard';
+import { STANDARD } from './standard';
 import { styleDrawing } from './style-drawing';
 
 const changed = (change: (standard: typeof STANDARD) => unknown) => change(structuredClone(STANDARD) as typeof STANDARD);

@@ -22,6 +22,8 @@ export interface RegionFill {
   /** null = solid. Paper millimetres. */
   readonly lines: readonly PatternLine[] | null;
   readonly wash: boolean;
+  /** false where only the standard's last rule, the one for everything, fits. */
+  readonly isOwn: boolean;
 }
 
 /** A drawing with the standard's rules applied at a scale of 1 : scale. */
@@ -105,6 +107,7 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
       pattern: rule.pattern,
       lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]!,
       wash: rule.wash !== false && region.use === 'matter',
+      isOwn: rule !== standard.fills.at(-1),
     };
   });
   return { drawing, scale, layers, lineLayer, fills, standard };

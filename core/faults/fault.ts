@@ -65,4 +65,10 @@ export type NoteCode =
   | 'obj-line-skipped'
   | 'empty-drawing'
   | 'outline-open'
+  | 'grazing-cut'
+  | 'gap'
+  | 'double-line'
+  | 'speck'
+  | 'regions-overlap'
+  | 'no-fill'
   | 'shapes-clamped';

@@ -45,6 +45,13 @@ const NOTES: Record<NoteCode, string> = {
   'obj-line-skipped': 'line {line}: a face points to corner {corner}, which does not exist; it was passed over ({count} in all)',
   'empty-drawing': 'the drawing is empty: {reason}',
   'outline-open': '{class} "{name}" ({id}): its cut outline stays open at {u}, {v}',
+  'grazing-cut':
+    'grazing cut: the plane runs {off} mm from a face of {class} "{name}"; moved {nudge} mm away it {away}, moved {nudge} mm nearer it {nearer}',
+  gap: 'gap: two ends of cut lines are {width} mm apart',
+  'double-line': 'drawn twice: {roles} lie on one another for {length} mm',
+  speck: 'speck: a line of {length} mm',
+  'regions-overlap': 'cut faces of {a} and {b} cover one another ({area} m²)',
+  'no-fill': 'no fill: the standard has none of its own for the material "{material}"',
   'shapes-clamped': '{count} shapes reach beyond 1000 km and were left out',
 };
 

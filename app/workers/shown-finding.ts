@@ -1,0 +1,22 @@
+import { noteSentence } from '../../core/faults/wording';
+import type { Finding } from '../../core/proof/proof';
+import type { ShownFinding } from './drawn-sight';
+
+const KIND: Readonly<Record<string, string>> = {
+  'outline-open': 'open outline',
+  'grazing-cut': 'grazing cut',
+  gap: 'gap',
+  'double-line': 'drawn twice',
+  speck: 'speck',
+  'regions-overlap': 'overlap',
+  'no-fill': 'no fill',
+  'empty-drawing': 'empty',
+};
+
+/** A finding as the Bench shows it. What the reader could not build is told in one way. */
+export function shownFinding(finding: Finding): ShownFinding {
+  const kind = KIND[finding.code] ?? 'not built';
+  // the kind stands before the sentence already
+  const words = noteSentence(finding).replace(new RegExp(`^${kind}: `), '');
+  return { kind, words, at: finding.at };
+}

@@ -1,0 +1,39 @@
+import { draw } from '../core/draw';
+import { STANDARD } from '../core/drafting/standard';
+import { styleDrawing } from '../core/drafting/style-drawing';
+import { noteSentence } from '../core/faults/wording';
+import { proof } from '../core/proof/proof';
+import { UNITS } from '../core/readers/obj';
+import { prepare } from '../core/scene/prepare';
+import { readModelFile } from './read-model';
+import { readSight, readStandard } from './read-json';
+import { oneOf, parse, UsageFault } from './usage';
+
+/** Exit code of a drawing with findings. */
+const FOUND = 3;
+
+/** tarvex proof: the quality check of a drawing, a line for each finding; exit code 3 when there is any. */
+export async function proofCommand(args: readonly string[]): Promise<number> {
+  const { values, positionals } = parse(args, {
+    sight: { type: 'string' },
+    standard: { type: 'string' },
+    unit: { type: 'string' },
+    up: { type: 'string' },
+    json: { type: 'boolean' },
+  });
+  const [path, ...more] = positionals;
+  if (!path || more.length) throw new UsageFault('proof needs one model: tarvex proof MODEL --sight SIGHT.json');
+  if (!values.sight) throw new UsageFault('proof needs --sight SIGHT.json');
+  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
+  const up = oneOf('up', values.up, ['y', 'z']);
+  const sight = await readSight(values.sight);
+  const standard = values.standard ? await readStandard(values.standard) : STANDARD;
+  const model = await readModelFile(path, { unit, up });
+  const scene = prepare(model);
+  const findings = proof(model, scene, sight, styleDrawing(model, draw(model, scene, sight), standard, 100));
+  const rows = findings.map((f) => ({ finding: f.code, at: f.at, words: noteSentence(f) }));
+  if (values.json) process.stdout.write(`${JSON.stringify(rows, null, 1)}\n`);
+  else if (!rows.length) process.stdout.write('proof clean\n');
+  else for (const { at, words } of rows) process.stdout.write(`${at ? `${at.map((x) => x.toFixed(3)).join(', ')}: ` : ''}${words}\n`);
+  return rows.length ? FOUND : 0;
+}

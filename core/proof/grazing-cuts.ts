@@ -1,0 +1,64 @@
+import type { Model } from '../model/model';
+import type { Scene } from '../scene/scene';
+import { moveFrame } from '../sights/frame';
+import { resolveSight } from '../sights/resolve-sight';
+import { shownParts } from '../sights/shown';
+import type { Sight } from '../sights/sight';
+import { Facing, viewSpace } from '../sights/view-space';
+import type { Finding } from './proof';
+
+/** A face nearer to the cutting plane than this is grazed: what is drawn hangs on a hair. Metres. */
+const NEAR = 0.002;
+/** Smaller faces in the plane are not worth a word, square metres. */
+const SMALL = 0.01;
+/** The nudge that gets clear of the face, metres. */
+const NUDGE = 0.005;
+
+/** Faces that lie in the cutting plane or a hair from it, one finding for each element, with the nudge that would help and what each side would show. */
+export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[] {
+  if (sight.kind === 'section' && !sight.frame && sight.path!.length > 2) return [];
+  const plane = resolveSight(model, sight);
+  if (!plane.cut) return [];
+  const shown = shownParts(model, sight);
+  const { u, v, w, facing } = viewSpace(scene, moveFrame(plane.frame, model.origin), shown);
+  const byElement = new Map<number, { area: number; at: [number, number]; off: number; front: number }>();
+  for (let part = 0; part < shown.length; part++) {
+    if (shown[part] !== 1 || !scene.partClosed[part]) continue;
+    for (let t = scene.partTriangleStart[part]!; t < scene.partTriangleStart[part + 1]!; t++) {
+      const [a, b, c] = [scene.triangles[t * 3]!, scene.triangles[t * 3 + 1]!, scene.triangles[t * 3 + 2]!];
+      if (Math.abs(w[a]!) > NEAR || Math.abs(w[b]!) > NEAR || Math.abs(w[c]!) > NEAR || facing[t] === Facing.edgeOn) continue;
+      const area = Math.abs((u[b]! - u[a]!) * (v[c]! - v[a]!) - (v[b]! - v[a]!) * (u[c]! - u[a]!)) / 2;
+      const element = scene.partElement[part]!;
+      const known = byElement.get(element);
+      const sign = facing[t] === Facing.front ? area : -area;
+      if (known) {
+        known.area += area;
+        known.front += sign;
+      } else
+        byElement.set(element, {
+          area,
+          at: [(u[a]! + u[b]! + u[c]!) / 3, (v[a]! + v[b]! + v[c]!) / 3],
+          off: (w[a]! + w[b]! + w[c]!) / 3,
+          front: sign,
+        });
+    }
+  }
+  const out: Finding[] = [];
+  for (const [index, { area, at, off, front }] of byElement) {
+    if (area < SMALL) continue;
+    const element = model.elements[index]!;
+    // a face that looks at the eye has its body behind it: away from the eye the plane cuts the body, nearer it shows its face
+    const [away, nearer] = front > 0 ? ['cuts it', 'shows its face'] : ['leaves it out', 'cuts it'];
+    const facts = {
+      class: element.class,
+      name: element.name,
+      id: element.id,
+      off: Math.abs(off * 1000).toFixed(1),
+      nudge: NUDGE * 1000,
+      away,
+      nearer,
+    };
+    out.push({ code: 'grazing-cut', facts, at });
+  }
+  return out;
+}

@@ -1,0 +1,96 @@
+import Flatbush from 'flatbush';
+import { JOIN, SAME_LINE, SPECK } from '../geometry/tolerances';
+import { linePoints, type Drawing } from '../linework/drawing';
+import { ROLES, roleIndex } from '../linework/role';
+import { overlap, SegmentGrid } from '../linework/segment-grid';
+import type { Finding } from './proof';
+
+/** Ends farther apart than this are no gap but two ends, metres. */
+const GAP = 0.005;
+
+/** Gaps between ends that were meant to meet, places that two lines share, and lines too short to be drawn. */
+export function lineFaults(drawing: Drawing): Finding[] {
+  const ends: number[] = [];
+  const lineOf: number[] = [];
+  const out: Finding[] = [];
+  const hidden = roleIndex('hidden');
+  for (let l = 0; l < drawing.lineRole.length; l++) {
+    if (drawing.lineRole[l] === hidden) continue;
+    const p = linePoints(drawing, l);
+    let length = 0;
+    for (let i = 0; i + 3 < p.length; i += 2) {
+      ends.push(p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!);
+      lineOf.push(l);
+      length += Math.hypot(p[i + 2]! - p[i]!, p[i + 3]! - p[i + 1]!);
+    }
+    if (length < SPECK) out.push({ code: 'speck', facts: { length: (length * 1000).toFixed(3) }, at: [p[0]!, p[1]!] });
+  }
+  const flat = Float64Array.from(ends);
+  out.push(...gaps(drawing, flat), ...doubles(drawing, flat, lineOf));
+  return out;
+}
+
+/** A chain of cut lines that stops, with another end close by and no line under it. */
+function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
+  const cut = roleIndex('cut');
+  const tips: [number, number][] = [];
+  for (let l = 0; l < drawing.lineRole.length; l++) {
+    if (drawing.lineRole[l] !== cut) continue;
+    const p = linePoints(drawing, l);
+    const n = p.length;
+    if (Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!) > JOIN) tips.push([p[0]!, p[1]!], [p[n - 2]!, p[n - 1]!]);
+  }
+  if (tips.length < 2) return [];
+  const index = new Flatbush(flat.length / 4, 16, Float64Array);
+  for (let s = 0; s < flat.length; s += 4)
+    index.add(
+      Math.min(flat[s]!, flat[s + 2]!),
+      Math.min(flat[s + 1]!, flat[s + 3]!),
+      Math.max(flat[s]!, flat[s + 2]!),
+      Math.max(flat[s + 1]!, flat[s + 3]!),
+    );
+  index.finish();
+  const out: Finding[] = [];
+  const told = new Set<number>();
+  tips.forEach(([u, v], i) => {
+    if (told.has(i)) return;
+    // an end on another line, or at another end, is where it should be
+    const touching = index.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN).filter((s) => distance(flat, s, u, v) <= JOIN);
+    if (touching.length > 1) return;
+    const other = tips.findIndex(([x, y], j) => j !== i && Math.hypot(x - u, y - v) > JOIN && Math.hypot(x - u, y - v) <= GAP);
+    if (other < 0) return;
+    told.add(i).add(other);
+    const [x, y] = tips[other]!;
+    out.push({ code: 'gap', facts: { width: (Math.hypot(x - u, y - v) * 1000).toFixed(2) }, at: [(u + x) / 2, (v + y) / 2] });
+  });
+  return out;
+}
+
+function doubles(drawing: Drawing, flat: Float64Array, lineOf: readonly number[]): Finding[] {
+  const grid = new SegmentGrid(flat, SAME_LINE);
+  const out: Finding[] = [];
+  const near: number[] = [];
+  for (let s = 0; s < lineOf.length; s++)
+    for (const o of grid.near(s, near)) {
+      if (o <= s || lineOf[o] === lineOf[s]) continue;
+      const stretch = overlap(flat, s, o, SAME_LINE / 2);
+      const length = Math.hypot(flat[s * 4 + 2]! - flat[s * 4]!, flat[s * 4 + 3]! - flat[s * 4 + 1]!);
+      if (!stretch || (stretch[1] - stretch[0]) * length < 10 * SPECK) continue;
+      const t = (stretch[0] + stretch[1]) / 2;
+      const at: [number, number] = [
+        flat[s * 4]! + t * (flat[s * 4 + 2]! - flat[s * 4]!),
+        flat[s * 4 + 1]! + t * (flat[s * 4 + 3]! - flat[s * 4 + 1]!),
+      ];
+      const roles = [s, o].map((k) => ROLES[drawing.lineRole[lineOf[k]!]!]!).join(' and ');
+      out.push({ code: 'double-line', facts: { roles, length: ((stretch[1] - stretch[0]) * length * 1000).toFixed(1) }, at });
+    }
+  return out;
+}
+
+function distance(flat: Float64Array, s: number, u: number, v: number): number {
+  const [a, b] = [flat[s * 4]!, flat[s * 4 + 1]!];
+  const [du, dv] = [flat[s * 4 + 2]! - a, flat[s * 4 + 3]! - b];
+  const l = du * du + dv * dv;
+  const t = l > 0 ? Math.max(0, Math.min(1, ((u - a) * du + (v - b) * dv) / l)) : 0;
+  return Math.hypot(u - a - t * du, v - b - t * dv);
+}

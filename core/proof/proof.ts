@@ -1,0 +1,45 @@
+import type { StyledDrawing } from '../drafting/style-drawing';
+import type { Note } from '../faults/fault';
+import type { Model } from '../model/model';
+import type { Scene } from '../scene/scene';
+import type { Sight } from '../sights/sight';
+import { emptyReason } from './empty-reason';
+import { grazingCuts } from './grazing-cuts';
+import { lineFaults } from './line-faults';
+import { regionOverlaps } from './region-overlaps';
+
+/** Something in a drawing that a drafter would look at before it leaves the house; `at` is its place in the drawing, or null. */
+export interface Finding extends Note {
+  readonly at: readonly [number, number] | null;
+}
+
+/** What was left out on the way and can be read in the report. */
+const LOST = /^(element-not-built|element-empty|element-not-finite|element-far-away|element-shape-lost|file-cut-off)$/;
+
+/**
+ * Checks a drawing: outlines that stay open, gaps between ends, lines drawn twice, specks, regions that cover one another,
+ * grazing cuts, materials that the standard has no fill for, elements that could not be built, and why it is empty.
+ * In the order in which one would mend them.
+ */
+export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills }: StyledDrawing): Finding[] {
+  const findings: Finding[] = [];
+  for (const note of drawing.report.notes) {
+    if (note.code === 'outline-open') findings.push({ ...note, at: [Number(note.facts['u']), Number(note.facts['v'])] });
+    else if (LOST.test(note.code)) findings.push({ ...note, at: null });
+  }
+  if (drawing.lineRole.length === 0) {
+    findings.push({ ...emptyReason(model, scene, sight), at: null });
+    return findings;
+  }
+  findings.push(...grazingCuts(model, scene, sight), ...lineFaults(drawing), ...regionOverlaps(model, drawing));
+  const told = new Set<string>();
+  drawing.regions.forEach((region, r) => {
+    if (fills[r]?.isOwn !== false) return;
+    const material = model.materials[region.material]?.name ?? 'none';
+    if (told.has(material)) return;
+    told.add(material);
+    const ring = region.face[0]!;
+    findings.push({ code: 'no-fill', facts: { material }, at: [ring[0]!, ring[1]!] });
+  });
+  return findings;
+}
