@@ -22,6 +22,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     up: { type: 'string' },
     'dxf-unit': { type: 'string' },
     block: { type: 'boolean' },
+    plain: { type: 'boolean' },
     flat: { type: 'boolean' },
     times: { type: 'boolean' },
     explain: { type: 'string' },
@@ -63,7 +64,12 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
       layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
     });
   else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(model, styled, sight);
-  else text = (await import('../core/writers/dxf')).writeDxf(styled, sight, { unit: dxfUnit ?? 'mm', block: values.block === true });
+  else
+    text = (await import('../core/writers/dxf')).writeDxf(model, styled, sight, {
+      unit: dxfUnit ?? 'mm',
+      block: values.block === true,
+      plain: values.plain === true,
+    });
   await writeWhole(values.out, text);
   return 0;
 }

@@ -23,6 +23,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --up y|z           which way is up in an OBJ file (default z)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
   --block            DXF: put the drawing into one block, inserted once
+  --plain            DXF: leave out the extended data (role, element, class, material of each entity)
   --flat             JSON: every line as plain points, arcs broken up to 0.1 mm
   --times            put the times of the steps into the report (the file is then no longer the same at each run)
   --explain DIR      write an SVG after each step of the pipeline into DIR

@@ -95,7 +95,7 @@ const engine = {
         const styled = styleDrawing(model, draw(model, scene, sight), STANDARD, scale);
         const text =
           job.format === 'dxf'
-            ? writeDxf(styled, sight)
+            ? writeDxf(model, styled, sight)
             : job.format === 'svg'
               ? writeSvg(model, styled, sight)
               : writeJson(model, styled.drawing, { layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });

@@ -1,6 +1,6 @@
 import type { Drawing } from '../linework/drawing';
 import { ROLES } from '../linework/role';
-import type { Model } from '../model/model';
+import { firstMaterials, type Model } from '../model/model';
 import type { FillRule, LineRule, PatternLine, PenColour, Standard } from './standard';
 
 /** A layer of a styled drawing; everything on it is drawn alike. */
@@ -69,11 +69,7 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
     return index;
   };
 
-  const elementMaterial = new Map<number, string>();
-  model.partElement.forEach((element, part) => {
-    const material = model.materials[model.partMaterial[part]!]?.name;
-    if (material !== undefined && !elementMaterial.has(element)) elementMaterial.set(element, material);
-  });
+  const elementMaterial = firstMaterials(model);
   // lines of one role and element all find the same rule
   const memory = new Map<string, number>();
   const lineLayer = Uint16Array.from(drawing.lineRole, (role, l) => {

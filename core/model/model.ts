@@ -82,3 +82,13 @@ export interface Model {
   readonly partColour: Uint8Array;
   readonly notes: readonly Note[];
 }
+
+/** Name of the material of each element's first part that has one, by the element's index. */
+export function firstMaterials(model: Model): Map<number, string> {
+  const out = new Map<number, string>();
+  model.partElement.forEach((element, part) => {
+    const material = model.materials[model.partMaterial[part]!]?.name;
+    if (material !== undefined && !out.has(element)) out.set(element, material);
+  });
+  return out;
+}

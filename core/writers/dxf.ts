@@ -1,6 +1,8 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
 import type { Layer, RegionFill, StyledDrawing } from '../drafting/style-drawing';
 import { arcAt, drawingBounds } from '../linework/drawing';
+import { ROLES } from '../linework/role';
+import { firstMaterials, type Model } from '../model/model';
 import type { Sight } from '../sights/sight';
 import { DxfTags } from './dxf-tags';
 
@@ -17,6 +19,8 @@ export interface DxfOptions {
   readonly unit?: DxfUnit;
   /** Put the drawing into one block that is inserted once. */
   readonly block?: boolean;
+  /** Leave out the extended data that tells role, element, class and material of each entity. */
+  readonly plain?: boolean;
 }
 
 /**
@@ -24,12 +28,18 @@ export interface DxfOptions {
  * LINE, LWPOLYLINE, ARC, CIRCLE and HATCH; nothing on layer 0; line types and hatches scaled so that they are right on paper
  * at the drawing's scale. Source: Autodesk, DXF Reference, release 2010.
  */
-export function writeDxf(styled: StyledDrawing, sight: Sight, { unit = 'mm', block = false }: DxfOptions = {}): string {
+export function writeDxf(
+  model: Model,
+  styled: StyledDrawing,
+  sight: Sight,
+  { unit = 'mm', block = false, plain = false }: DxfOptions = {},
+): string {
   const [insunits, metres] = DXF_UNITS[unit];
   const k = 1 / metres;
   /** One paper millimetre in drawing units. */
   const paper = (styled.scale * 0.001) / metres;
   const { drawing, layers } = styled;
+  const materialOf = firstMaterials(model);
   const tags = new DxfTags();
   const name = blockName(sight);
 
@@ -39,13 +49,20 @@ export function writeDxf(styled: StyledDrawing, sight: Sight, { unit = 'mm', blo
   const content = new EntityWriter(tags, entities, layers, owner, k, paper);
   drawing.regions.forEach((region, r) => {
     const fill = styled.fills[r];
-    if (fill) content.hatch(region.face, fill);
+    if (!fill) return;
+    content.hatch(region.face, fill);
+    if (plain) return;
+    const material = model.materials[region.material]?.name ?? '';
+    content.origin(region.use, region.elements.map((e) => model.elements[e]!.id).join(' '), '', material);
   });
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const layer = styled.lineLayer[l]!;
     const a = drawing.lineArc[l]!;
     if (a >= 0) content.arc(arcAt(drawing, a), layer);
     else content.polyline(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, layer);
+    const e = drawing.lineElement[l]!;
+    const element = model.elements[e];
+    if (!plain && element) content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '');
   }
 
   const [u0, v0, u1, v1] = drawingBounds(drawing);
@@ -79,6 +96,9 @@ function colourTags(tags: DxfTags, colour: PenColour): void {
 }
 
 const typeName = (layer: Layer): string => (layer.dashes.length ? layer.lineType.toUpperCase() : 'Continuous');
+
+/** Name under which the extended data of entities stand (DXF Reference, Extended Data). */
+const APPLICATION = 'TARVEX';
 
 /** Writes the entities of a drawing into one block record. */
 class EntityWriter {
@@ -163,6 +183,12 @@ class EntityWriter {
       for (const line of fill.lines) this.patternLine(line);
     }
     out.int(98, 0);
+  }
+
+  /** Extended data of the entity just written: where it comes from. Strings hold 255 bytes at most. */
+  origin(role: string, elements: string, className: string, material: string): void {
+    this.out.text(1001, APPLICATION);
+    for (const text of [role, elements, className, material]) this.out.text(1000, text.replace(/\p{Cc}/gu, ' ').slice(0, 80));
   }
 
   /** Definition lines carry their final size: the scale of group 41 is already in them. */
@@ -286,8 +312,9 @@ function tables(
   });
   table(tags, 'VIEW', '6', 0, () => undefined);
   table(tags, 'UCS', '7', 0, () => undefined);
-  table(tags, 'APPID', '9', 1, () => {
+  table(tags, 'APPID', '9', 2, () => {
     record(tags, 'APPID', '9', 'AcDbRegAppTableRecord', 'ACAD');
+    record(tags, 'APPID', '9', 'AcDbRegAppTableRecord', APPLICATION);
   });
   table(tags, 'DIMSTYLE', 'A', 1, () => {
     record(tags, 'DIMSTYLE', 'A', 'AcDbDimStyleTableRecord', 'Standard');

@@ -1,7 +1,7 @@
 import { noteSentence } from '../faults/wording';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { ROLES } from '../linework/role';
-import type { Model } from '../model/model';
+import { firstMaterials, type Model } from '../model/model';
 
 export interface JsonOptions {
   /** Every line as plain points; arcs broken up to 0.1 mm. */
@@ -15,6 +15,7 @@ export interface JsonOptions {
  * 1e-12, far below every tolerance: the last bit of a sine is not the same in every JavaScript engine, the file has to be.
  */
 export function writeJson(model: Model, drawing: Drawing, { flat = false, layerOf }: JsonOptions = {}): string {
+  const materialOf = firstMaterials(model);
   const lines = Array.from(drawing.lineRole, (roleIndex, l) => {
     const role = ROLES[roleIndex]!;
     const element = drawing.lineElement[l]!;
@@ -23,6 +24,8 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
       role,
       hidden: role === 'hidden',
       element: model.elements[element]?.id ?? null,
+      class: model.elements[element]?.class ?? null,
+      material: materialOf.get(element) ?? null,
       ...(drawing.lineJoint[l] ? { joint: true } : {}),
       ...(layerOf ? { layer: layerOf(l) } : {}),
     };
