@@ -38,7 +38,8 @@ A sight file, lengths in metres in the coordinates of the model:
   perspective  { "kind": "perspective", "number": "V-01", "name": "", "eye": [24, -9, 3.2], "target": [9, 3, 2.2], "fov": 62 }
 "trims": [{ "origin": [x, y, z], "normal": [x, y, z] }] each remove what lies on the side to which the normal points;
 "keepBox": { "centre": [x, y, z], "size": [dx, dy, dz], "turn": degrees } keeps what is inside.
-More fields for each: "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
+For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.
+More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
 "limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
 `;
 

@@ -8,6 +8,7 @@ import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
 import type { Drawing, StepTimes } from './linework/drawing';
 import { joinLines } from './linework/join-lines';
+import { withOverhead } from './linework/overhead';
 import { mirrorDrawing } from './linework/mirror';
 import { removeDoubles } from './linework/remove-doubles';
 import { Segments, type SegmentList } from './linework/segments';
@@ -55,7 +56,9 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   const legs = isJogged ? legsOf(sight) : [{ sight, from: 0, length: 0 }];
   const seen = legs.map((leg) => ({ ...leg, ...look(model, scene, leg.sight, options) }));
   const [first] = seen;
-  const { segments, regions } = isJogged ? sideBySide(seen) : first!;
+  const { regions, ...found } = isJogged ? sideBySide(seen) : first!;
+  const segments =
+    sight.overhead !== undefined && !options.cutOnly ? withOverhead(found.segments, upwards(model, scene, sight)) : found.segments;
 
   const t0 = clock();
   const single = removeDoubles(segments);
@@ -103,7 +106,7 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
     watch?.({ name: 'candidates', edges });
     const pieces = hide(scene, view, edges, hiders, sight.hidden === true);
     watch?.({ name: 'pieces', pieces });
-    visibleLines(model, scene, edges, pieces, hiders, sight.kind === 'elevation', segments);
+    visibleLines(model, scene, edges, pieces, hiders, sight, segments);
   }
   return {
     frame: plane.frame,
@@ -113,6 +116,11 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
     notes: openNotes(model, faces),
     ms: { cut: t1 - t0, visibility: clock() - t1 },
   };
+}
+
+/** The view upwards from the cut of a plan. */
+function upwards(model: Model, scene: Scene, sight: Sight): SegmentList {
+  return look(model, scene, { ...sight, kind: 'ceiling plan', depth: sight.overhead, hidden: false }, {}).segments;
 }
 
 /** Nothing nearer to the eye than this is drawn, metres. */

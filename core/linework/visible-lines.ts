@@ -1,5 +1,6 @@
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
+import type { Sight } from '../sights/sight';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
 import { depthAt } from '../visibility/depth-probe';
 import type { Pieces } from '../visibility/hide';
@@ -15,6 +16,7 @@ const ASIDE = 2e-4;
 /**
  * Gives pieces of edges their roles: an outline where the depth jumps across it, else an edge. The jump is asked at the
  * middle of a piece, exactly, on both sides. In an elevation the outline of the terrain is the ground line.
+ * What lies deeper than the sight's far distance is far, whatever it is.
  */
 export function visibleLines(
   model: Model,
@@ -22,14 +24,15 @@ export function visibleLines(
   edges: CandidateEdges,
   pieces: Pieces,
   occluders: Occluders,
-  isElevation: boolean,
+  { kind, far = Infinity }: Pick<Sight, 'kind' | 'far'>,
   into: Segments,
 ): void {
   const { ends } = pieces;
   const ground = roleIndex('ground'),
     outline = roleIndex('outline'),
     edge = roleIndex('edge'),
-    hidden = roleIndex('hidden');
+    hidden = roleIndex('hidden'),
+    farRole = roleIndex('far');
   for (let p = 0; p < pieces.count; p++) {
     const c = pieces.candidate[p]!;
     const at = p * 6;
@@ -41,8 +44,18 @@ export function visibleLines(
     let role = hidden;
     if (!pieces.hidden[p])
       role = edges.kind[c] !== Candidate.crease && jumps(u0, v0, (ends[at + 2]! + ends[at + 5]!) / 2, u1, v1) ? outline : edge;
-    if (isElevation && role === outline && model.elements[element]!.use === 'terrain') role = ground;
-    into.add(u0, v0, u1, v1, role, element, false);
+    if (kind === 'elevation' && role === outline && model.elements[element]!.use === 'terrain') role = ground;
+    const w0 = ends[at + 2]!,
+      w1 = ends[at + 5]!;
+    if (role === hidden || (w0 <= far && w1 <= far)) into.add(u0, v0, u1, v1, role, element, false);
+    else if (w0 > far && w1 > far) into.add(u0, v0, u1, v1, farRole, element, false);
+    else {
+      // a line that runs through the distance changes its role there
+      const t = (far - w0) / (w1 - w0);
+      const [mu, mv] = [u0 + t * (u1 - u0), v0 + t * (v1 - v0)];
+      into.add(u0, v0, mu, mv, w0 > far ? farRole : role, element, false);
+      into.add(mu, mv, u1, v1, w1 > far ? farRole : role, element, false);
+    }
   }
 
   function jumps(u0: number, v0: number, w: number, u1: number, v1: number): boolean {

@@ -32,6 +32,8 @@ const schema = Joi.object({
   toward: Joi.alternatives(Joi.valid('north', 'east', 'south', 'west'), point2),
   frame: Joi.object({ origin: point3.required(), look: point3.required(), up: point3.required(), cut: Joi.boolean().default(false) }),
   depth: Joi.number().min(0).max(FAR).allow(null),
+  far: Joi.number().min(0).max(FAR),
+  overhead: Joi.number().min(0).max(FAR).allow(null),
   limits: Joi.object({ left: metres.allow(null), right: metres.allow(null), bottom: metres.allow(null), top: metres.allow(null) }),
   show: Joi.array().items(rule).max(1000),
   leaveWhole: Joi.array().items(rule).max(1000),
@@ -70,6 +72,7 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   sight.trims?.forEach(({ normal }, i) => {
     if (Math.hypot(...normal) < 1e-9) refuse(`trims.${i}.normal`, 'has no length');
   });
+  if (sight.overhead !== undefined && (sight.kind !== 'plan' || sight.frame)) refuse('overhead', 'goes with a plan of a storey only');
   if (sight.frame && sight.kind === 'perspective') refuse('frame', 'does not go with a perspective: it has an eye and a target');
   if (sight.frame) {
     if (Math.hypot(...sight.frame.look) < 1e-9) refuse('frame.look', 'has no length');

@@ -42,6 +42,10 @@ export interface Sight {
   readonly frame?: { readonly origin: Vec3; readonly look: Vec3; readonly up: Vec3; readonly cut: boolean } | undefined;
   /** null or absent = no end, 0 = cut only. */
   readonly depth?: number | null | undefined;
+  /** What lies deeper than this has the role far. */
+  readonly far?: number | undefined;
+  /** Plan: how far above the cut the outlines of what hangs there are shown, in the role overhead; null = no end. */
+  readonly overhead?: number | null | undefined;
   readonly limits?: Limits | undefined;
   /** Perspective: where the eye is, and the point looked at, through which the picture plane passes. */
   readonly eye?: Vec3 | undefined;
