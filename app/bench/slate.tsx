@@ -197,7 +197,18 @@ function LookGroup({ model, sight, onChange, onFlip }: Props) {
           </button>
         </Pair>
       ) : (
-        <span className="text-graphite">{lookingWords(model, sight)}</span>
+        <Pair>
+          <span className="text-graphite">{lookingWords(model, sight)}</span>
+          {sight.kind === 'plan' && (
+            <LengthField
+              label="overhead"
+              value={typeof sight.overhead === 'number' ? millimetres(sight.overhead) : null}
+              parse={(t) => positive(parseLength(t, { present: sight.overhead ?? null }))}
+              onChange={(m) => onChange({ ...sight, overhead: m }, `Overhead of ${sight.number}`)}
+              onClear={() => onChange({ ...sight, overhead: undefined }, `Overhead of ${sight.number}`)}
+            />
+          )}
+        </Pair>
       )}
       <Pair>
         <Choice
