@@ -40,7 +40,7 @@ A sight file, lengths in metres in the coordinates of the model:
 "keepBox": { "centre": [x, y, z], "size": [dx, dy, dz], "turn": degrees } keeps what is inside.
 For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.
 More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
-"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
+"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
 `;
 
 const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z]

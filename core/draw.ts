@@ -1,5 +1,6 @@
 import { cutLoops } from './cutting/cut-loops';
 import { earthRegion } from './cutting/earth';
+import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces } from './cutting/regions';
 import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import type { Note } from './faults/fault';
@@ -19,7 +20,7 @@ import type { Scene } from './scene/scene';
 import { moveFrame, type Frame } from './sights/frame';
 import { legsOf } from './sights/legs';
 import { resolveSight } from './sights/resolve-sight';
-import { shownParts } from './sights/shown';
+import { jointParts, shownParts } from './sights/shown';
 import type { Limits, Sight } from './sights/sight';
 import { trimPlanes, type TrimPlane } from './sights/trims';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
@@ -89,22 +90,24 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const { model, scene, faces: trimmed } = trims.length ? trim(source, prepared, shown, trims) : nothing;
   const view = viewSpace(scene, frame, shown, distance);
 
-  const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame) : NO_FACES;
-  const faces = earthRegion(model, united);
+  const joints = jointParts(model, sight);
+  const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame, joints) : NO_FACES;
+  const isProfile = sight.profile === true;
+  const faces = isProfile ? profileOf(earthRegion(model, united)) : earthRegion(model, united);
   // in a perspective the faces that trims make are surfaces like others
   const trimFaces = (distance === Infinity ? trimmed : []).map((t, k) => trimPicture(t, frame, limits, k + 1));
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
   const segments = new Segments();
-  for (const own of [faces, ...trimFaces]) cutLines(model, own, segments);
+  for (const own of [faces, ...trimFaces]) cutLines(model, own, segments, isProfile);
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     const cutFaces = faces.regions.map((r) => r.face);
     const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
     const hiders = arrange(occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth));
     const edges = candidateEdges(scene, view, { frame, distance }, shown, limits, hiders, sight.hidden === true);
     watch?.({ name: 'candidates', edges });
-    const pieces = hide(scene, view, edges, hiders, sight.hidden === true);
+    const pieces = hide(scene, view, edges, hiders, sight.hidden === true, joints);
     watch?.({ name: 'pieces', pieces });
     visibleLines(model, scene, edges, pieces, hiders, sight, segments);
   }

@@ -45,9 +45,10 @@ interface Group {
 /**
  * Makes regions of cut loops: outlines of one material are united, across elements; where no material is known each element
  * keeps its own, unless they run through one another; layers of a build-up become regions of their own. Where regions of different materials overlap, the higher
- * rank keeps the place, so regions never cover one another.
+ * rank keeps the place, so regions never cover one another. `joints` names the parts (1) that stay apart from others of their
+ * material.
  */
-export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFaces {
+export function makeRegions(model: Model, loops: CutLoops, frame: Frame, joints?: Uint8Array): CutFaces {
   const rings: Ring[] = [];
   const closed: boolean[] = [];
   const parts: number[] = [];
@@ -105,7 +106,8 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame): CutFac
       }
     else {
       const material = model.partMaterial[part]!;
-      put(material >= 0 ? `m ${material}` : `element ${elementIndex}`, material, elementIndex, 'matter', own);
+      const key = material < 0 ? `element ${elementIndex}` : joints?.[part] ? `m ${material} of ${elementIndex}` : `m ${material}`;
+      put(key, material, elementIndex, 'matter', own);
     }
   }
 

@@ -8,14 +8,14 @@ import type { Segments } from './segments';
 
 /**
  * The lines of cut faces: the sides of regions, told apart into outlines and joints (cut matter on both sides, drawn once and
- * lightly), and outlines that stay open. A terrain's cut is the ground line.
+ * lightly), and outlines that stay open. In a profile there are no joints. A terrain's cut is the ground line.
  */
-export function cutLines(model: Model, faces: CutFaces, into: Segments): void {
+export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfile = false): void {
   const ends: number[] = [];
   const regionOf: number[] = [];
   faces.regions.forEach((region, r) => {
     // the earth has no outline: its ground line comes with the open outlines, below it the buildings' own lines bound it
-    if (region.use === 'earth') return;
+    if (region.use === 'earth' && !isProfile) return;
     for (const ring of region.face)
       for (let i = 0, n = ring.length; i < n; i += 2) {
         ends.push(ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!);
@@ -41,7 +41,8 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments): void {
       dv = flat[s * 4 + 3]! - v0;
     const region = faces.regions[regionOf[s]!]!;
     const emit = (from: number, to: number, joint: boolean) => {
-      if ((to - from) * Math.hypot(du, dv) < 1e-6) return;
+      // in a profile no line parts what is cut from the earth it stands in
+      if ((isProfile && (joint || region.use === 'earth')) || (to - from) * Math.hypot(du, dv) < 1e-6) return;
       const a: [number, number] = [u0 + from * du, v0 + from * dv];
       const b: [number, number] = to === 1 ? [flat[s * 4 + 2]!, flat[s * 4 + 3]!] : [u0 + to * du, v0 + to * dv];
       into.add(

@@ -34,7 +34,8 @@ export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills
   findings.push(...grazingCuts(model, scene, sight), ...lineFaults(drawing), ...regionOverlaps(model, drawing));
   const told = new Set<string>();
   drawing.regions.forEach((region, r) => {
-    if (fills[r]?.isOwn !== false) return;
+    // a profile is one mass of no material
+    if (fills[r]?.isOwn !== false || sight.profile) return;
     const material = model.materials[region.material]?.name ?? 'none';
     if (told.has(material)) return;
     told.add(material);

@@ -27,3 +27,8 @@ export function shownParts(model: Model, sight: Sight): Uint8Array {
   }
   return shown;
 }
+
+/** Which parts keep their joints (1) although they are of one material with their neighbours. */
+export function jointParts(model: Model, { joints }: Sight): Uint8Array {
+  return Uint8Array.from(model.partElement, (_, part) => (joints?.some((r) => fits(model, part, r)) ? 1 : 0));
+}

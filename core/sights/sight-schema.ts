@@ -37,6 +37,8 @@ const schema = Joi.object({
   limits: Joi.object({ left: metres.allow(null), right: metres.allow(null), bottom: metres.allow(null), top: metres.allow(null) }),
   show: Joi.array().items(rule).max(1000),
   leaveWhole: Joi.array().items(rule).max(1000),
+  joints: Joi.array().items(rule).max(1000),
+  profile: Joi.boolean(),
   hidden: Joi.boolean(),
   trims: Joi.array()
     .items(Joi.object({ origin: point3.required(), normal: point3.required() }))

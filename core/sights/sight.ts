@@ -60,6 +60,10 @@ export interface Sight {
   readonly keepBox?: { readonly centre: Vec3; readonly size: Vec3; readonly turn?: number | undefined } | undefined;
   readonly show?: readonly Rule[] | undefined;
   readonly leaveWhole?: readonly Rule[] | undefined;
+  /** Elements that keep the joints between them where their faces lie flush, though of one material (panels, blocks, furniture). */
+  readonly joints?: readonly Rule[] | undefined;
+  /** Everything that is cut is one: only the profile of the space remains. */
+  readonly profile?: boolean | undefined;
   /** Whether hidden lines are kept, as lines of their own. */
   readonly hidden?: boolean | undefined;
 }

@@ -31,11 +31,18 @@ const _flushFrom = new Float64Array(LIST),
  * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
  * first, each once), the interval in which it runs inside the triangle and behind its plane. A line in the plane of a face
  * (within DEPTH) is not hidden by it; a line that goes behind a face is hidden from where it meets the plane.
- * An interval along which a face of another part of the same flush group continues the edge's only seen face is a joint that
+ * `joints` names the parts (1) that keep their joints. An interval along which a face of another part of the same flush group continues the edge's only seen face is a joint that
  * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
  * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
  */
-export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occluders: Occluders, keepHidden: boolean): Pieces {
+export function hide(
+  scene: Scene,
+  view: ViewSpace,
+  edges: CandidateEdges,
+  occluders: Occluders,
+  keepHidden: boolean,
+  joints: Uint8Array,
+): Pieces {
   const { records, near, triangle, u0: tu, v0: tv, size, columns, rows, start, items, cover } = occluders;
   const { ends, joinFaces } = edges;
   const { trianglePart, partFlush } = scene;
@@ -64,7 +71,7 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
     const faceA = joinFaces[c * 2]!,
       faceB = joinFaces[c * 2 + 1]!;
     const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
-    const flush = part >= 0 ? partFlush[part]! : -1;
+    const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
     let hiddenCount = 0,
       flushCount = 0;
 
@@ -132,6 +139,7 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, occlu
                 t >= 0 &&
                 trianglePart[t] !== part &&
                 partFlush[trianglePart[t]!] === flush &&
+                !joints[trianglePart[t]!] &&
                 ((faceA >= 0 && continues(scene, view, t, faceA, u0, v0, du, dv, length)) ||
                   (faceB >= 0 && continues(scene, view, t, faceB, u0, v0, du, dv, length)))
               )

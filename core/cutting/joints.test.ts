@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import { faceArea } from '../geometry/polygons';
+import { box, modelOf } from '../testing/solids';
+import { drawModel, FRONT, frameSight, lengthOf, piecesOf } from '../testing/views';
+
+const panel = (x: number, name: string) => ({ solid: box([x, 0, 0], [1, 0.1, 2]), material: 'Oak', class: 'Furniture', name });
+
+describe('joints', () => {
+  const model = modelOf([panel(0, 'left'), panel(1, 'right')]);
+  const cut = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1], { depth: 0 });
+
+  it('between flush elements of one material are not drawn, and kept by a rule, seen and cut', () => {
+    expect(lengthOf(piecesOf(drawModel(model, FRONT)))).toBeCloseTo(8, 9);
+    expect(lengthOf(piecesOf(drawModel(model, { ...FRONT, joints: [{ class: 'Furniture' }] })))).toBeCloseTo(10, 9);
+    expect(drawModel(model, cut).regions).toHaveLength(1);
+    const apart = drawModel(model, { ...cut, joints: [{ material: 'oak' }] });
+    expect(apart.regions).toHaveLength(2);
+    expect(lengthOf(piecesOf(apart))).toBeCloseTo(lengthOf(piecesOf(drawModel(model, cut))) + 0.1, 9);
+    expect([...apart.lineJoint].filter(Boolean)).toHaveLength(1);
+  });
+});
+
+describe('a profile', () => {
+  it('is one outline round all that is cut, whatever the materials, holes kept', () => {
+    const room = modelOf([
+      { solid: box([0, 0, 0], [5, 4, 0.3]), material: 'Concrete' },
+      { solid: box([0, 0, 0.3], [0.3, 4, 2.4]), material: 'Brick' },
+      { solid: box([4.7, 0, 0.3], [0.3, 4, 2.4]), material: 'Block' },
+      { solid: box([0, 0, 2.7], [5, 4, 0.3]), material: 'Timber' },
+    ]);
+    const sight = frameSight([0, 1, 0], [0, 0, 1], [0, 2, 0], { depth: 0 });
+    expect(drawModel(room, sight).regions).toHaveLength(4);
+    const profile = drawModel(room, { ...sight, profile: true });
+    expect(profile.regions).toHaveLength(1);
+    expect(profile.regions[0]!.face).toHaveLength(2);
+    expect(faceArea(profile.regions[0]!.face)).toBeCloseTo(5 * 3 - 4.4 * 2.4, 5);
+    expect(lengthOf(piecesOf(profile))).toBeCloseTo(16 + 2 * (4.4 + 2.4), 5);
+  });
+
+  it('shows no line between a wall and the ground that is cut with it', () => {
+    const ground = {
+      corners: [
+        [-5, -5, 0],
+        [5, -5, 0],
+        [5, 5, 0],
+        [-5, 5, 0],
+      ] as const,
+      triangles: [
+        [0, 1, 2],
+        [0, 2, 3],
+      ] as const,
+    };
+    const model = modelOf([
+      { solid: ground, use: 'terrain', class: 'Site', material: 'Earth' },
+      { solid: box([-0.5, -4, -1], [1, 8, 3]), material: 'Concrete' },
+    ]);
+    const sight = frameSight([0, 1, 0], [0, 0, 1], [0, 0, 0], { depth: 0 });
+    const usual = drawModel(model, sight);
+    const profile = drawModel(model, { ...sight, profile: true });
+    expect(lengthOf(piecesOf(usual, ['cut']))).toBeCloseTo(8, 5);
+    // what stands above the ground: two sides of 2 and the top of 1
+    expect(lengthOf(piecesOf(profile, ['cut']))).toBeCloseTo(5, 5);
+    expect(lengthOf(piecesOf(profile, ['ground']))).toBeCloseTo(9, 5);
+    expect(profile.regions.map((r) => r.use).sort()).toEqual(['earth', 'matter']);
+  });
+});
