@@ -36,6 +36,7 @@ A sight file, lengths in metres in the coordinates of the model:
   any          { "kind": "axonometric", "number": "X-01", "name": "From above", "frame": { "origin": [0, 0, 0], "look": [-1, 1, -1], "up": [0, 0, 1], "cut": false } }
   ceiling      { "kind": "ceiling plan", ... } as a plan: looks up, mirrored, so that it lies as the floor plan does
   perspective  { "kind": "perspective", "number": "V-01", "name": "", "eye": [24, -9, 3.2], "target": [9, 3, 2.2], "fov": 62 }
+An axonometric can be pulled apart: "pullApart": [{ "class": "Roof", "by": [0, 0, 3] }] moves groups and traces where they came from.
 "trims": [{ "origin": [x, y, z], "normal": [x, y, z] }] each remove what lies on the side to which the normal points;
 "keepBox": { "centre": [x, y, z], "size": [dx, dy, dz], "turn": degrees } keeps what is inside.
 For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.

@@ -16,13 +16,15 @@ import { Segments, type SegmentList } from './linework/segments';
 import { sideBySide } from './linework/side-by-side';
 import { visibleLines } from './linework/visible-lines';
 import type { Model } from './model/model';
+import { prepare } from './scene/prepare';
+import { pullApart } from './scene/pull-apart';
 import type { Scene } from './scene/scene';
 import { moveFrame, type Frame } from './sights/frame';
 import { legsOf } from './sights/legs';
 import { resolveSight } from './sights/resolve-sight';
-import { jointParts, shownParts } from './sights/shown';
+import { jointParts, pulledParts, shownParts } from './sights/shown';
 import type { Limits, Sight } from './sights/sight';
-import { trimPlanes, type TrimPlane } from './sights/trims';
+import { cutSegments, trimPlanes, type TrimPlane } from './sights/trims';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
 import { hide, type Pieces } from './visibility/hide';
 import { occluders } from './visibility/occluders';
@@ -86,8 +88,10 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const reach = sight.depth ?? Infinity;
   const limits = { cut, depth: reach * (reach === Infinity ? 1 : foreshortening(reach, distance)) };
   const trims = [...trimPlanes(sight, source.origin), ...beforeTheEye(prepared, frame, distance)];
-  const nothing = { model: source, scene: prepared, faces: [] };
-  const { model, scene, faces: trimmed } = trims.length ? trim(source, prepared, shown, trims) : nothing;
+  const pulls = pulledParts(source, sight, shown);
+  const apart = pulls.length ? pullApart(source, pulls) : { model: source, traces: new Float64Array(0) };
+  const whole = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
+  const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims) : whole;
   const view = viewSpace(scene, frame, shown, distance);
 
   const joints = jointParts(model, sight);
@@ -105,7 +109,16 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
     const cutFaces = faces.regions.map((r) => r.face);
     const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
     const hiders = arrange(occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth));
-    const edges = candidateEdges(scene, view, { frame, distance }, shown, limits, hiders, sight.hidden === true);
+    const edges = candidateEdges(
+      scene,
+      view,
+      { frame, distance },
+      shown,
+      limits,
+      hiders,
+      sight.hidden === true,
+      cutSegments(apart.traces, trims),
+    );
     watch?.({ name: 'candidates', edges });
     const pieces = hide(scene, view, edges, hiders, sight.hidden === true, joints);
     watch?.({ name: 'pieces', pieces });

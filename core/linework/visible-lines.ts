@@ -32,7 +32,8 @@ export function visibleLines(
     outline = roleIndex('outline'),
     edge = roleIndex('edge'),
     hidden = roleIndex('hidden'),
-    farRole = roleIndex('far');
+    farRole = roleIndex('far'),
+    note = roleIndex('note');
   for (let p = 0; p < pieces.count; p++) {
     const c = pieces.candidate[p]!;
     const at = p * 6;
@@ -44,6 +45,10 @@ export function visibleLines(
     let role = hidden;
     if (!pieces.hidden[p])
       role = edges.kind[c] !== Candidate.crease && jumps(u0, v0, (ends[at + 2]! + ends[at + 5]!) / 2, u1, v1) ? outline : edge;
+    if (edges.kind[c] === Candidate.trace) {
+      if (!pieces.hidden[p]) into.add(u0, v0, u1, v1, note, -1, false);
+      continue;
+    }
     if (kind === 'elevation' && role === outline && model.elements[element]!.use === 'terrain') role = ground;
     const w0 = ends[at + 2]!,
       w1 = ends[at + 5]!;

@@ -1,4 +1,5 @@
 import type { Model } from '../model/model';
+import type { Pull } from '../scene/pull-apart';
 import type { Rule, Sight } from './sight';
 
 const same = (a: string | undefined, b: string): boolean => a === undefined || a.toLowerCase() === b.toLowerCase();
@@ -31,4 +32,9 @@ export function shownParts(model: Model, sight: Sight): Uint8Array {
 /** Which parts keep their joints (1) although they are of one material with their neighbours. */
 export function jointParts(model: Model, { joints }: Sight): Uint8Array {
   return Uint8Array.from(model.partElement, (_, part) => (joints?.some((r) => fits(model, part, r)) ? 1 : 0));
+}
+
+/** The groups of an axonometric that are pulled apart. Parts that are not shown stay where they are. */
+export function pulledParts(model: Model, { pullApart }: Sight, shown: Uint8Array): Pull[] {
+  return (pullApart ?? []).map(({ by, ...rule }) => ({ by, parts: shown.map((is, part) => (is && fits(model, part, rule) ? 1 : 0)) }));
 }

@@ -37,6 +37,9 @@ const schema = Joi.object({
   limits: Joi.object({ left: metres.allow(null), right: metres.allow(null), bottom: metres.allow(null), top: metres.allow(null) }),
   show: Joi.array().items(rule).max(1000),
   leaveWhole: Joi.array().items(rule).max(1000),
+  pullApart: Joi.array()
+    .items(rule.keys({ use: Joi.forbidden(), by: point3.required() }))
+    .max(100),
   joints: Joi.array().items(rule).max(1000),
   profile: Joi.boolean(),
   hidden: Joi.boolean(),
@@ -75,6 +78,7 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
     if (Math.hypot(...normal) < 1e-9) refuse(`trims.${i}.normal`, 'has no length');
   });
   if (sight.overhead !== undefined && (sight.kind !== 'plan' || sight.frame)) refuse('overhead', 'goes with a plan of a storey only');
+  if (sight.pullApart && sight.kind !== 'axonometric') refuse('pullApart', 'goes with an axonometric only');
   if (sight.frame && sight.kind === 'perspective') refuse('frame', 'does not go with a perspective: it has an eye and a target');
   if (sight.frame) {
     if (Math.hypot(...sight.frame.look) < 1e-9) refuse('frame.look', 'has no length');

@@ -60,6 +60,8 @@ export interface Sight {
   readonly keepBox?: { readonly centre: Vec3; readonly size: Vec3; readonly turn?: number | undefined } | undefined;
   readonly show?: readonly Rule[] | undefined;
   readonly leaveWhole?: readonly Rule[] | undefined;
+  /** Axonometric: groups of elements moved out of place, each picked by a rule; lines trace where they came from. */
+  readonly pullApart?: readonly (Rule & { readonly by: Vec3 })[] | undefined;
   /** Elements that keep the joints between them where their faces lie flush, though of one material (panels, blocks, furniture). */
   readonly joints?: readonly Rule[] | undefined;
   /** Everything that is cut is one: only the profile of the space remains. */

@@ -5,7 +5,7 @@ import { BEHIND, type Occluders } from './tile-index';
 import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
-export const Candidate = { outline: 0, crease: 1, border: 2 } as const;
+export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3 } as const;
 
 /**
  * The edges that may be drawn in a view, cut off at the cutting plane and at the depth limit.
@@ -37,6 +37,7 @@ export function candidateEdges(
   limits: ViewLimits,
   hiders: Occluders,
   keepHidden: boolean,
+  traces: Float64Array,
 ): CandidateEdges {
   const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
   const { u, v, w, facing } = view;
@@ -80,6 +81,11 @@ export function candidateEdges(
     }
   }
   meetingLines();
+  if (scene.triangles.length)
+    for (let t = 0; t < traces.length; t += 6) {
+      const p = inPicture(traces, t);
+      push(p[0]!, p[1]!, p[2]!, p[3]!, p[4]!, p[5]!, limits.cut, 0, Candidate.trace, NONE, NONE);
+    }
   return {
     count: face.length,
     ends: ends.done(),
@@ -91,8 +97,6 @@ export function candidateEdges(
   /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */
   function meetingLines(): void {
     const { meetingEnds, meetingFaces, trianglePart } = scene;
-    const [ox, oy, oz] = frame.origin;
-    const { right, up, look } = frame;
     const seen = (t: number) => (partClosed[trianglePart[t]!] === 1 ? facing[t] === Facing.front : facing[t] !== Facing.edgeOn);
     for (let m = 0; m < meetingFaces.length; m += 2) {
       const a = meetingFaces[m]!,
@@ -100,20 +104,28 @@ export function candidateEdges(
       const shownA = shown[trianglePart[a]!]!,
         shownB = shown[trianglePart[b]!]!;
       if (!shownA || !shownB || !(seen(a) || seen(b))) continue;
-      const place = new Float64Array(6);
-      for (let end = 0; end < 2; end++) {
-        const x = meetingEnds[m * 3 + end * 3]! - ox,
-          y = meetingEnds[m * 3 + end * 3 + 1]! - oy,
-          z = meetingEnds[m * 3 + end * 3 + 2]! - oz;
-        const depth = x * look[0] + y * look[1] + z * look[2];
-        const k = foreshortening(depth, distance);
-        place[end * 3] = (x * right[0] + y * right[1] + z * right[2]) * k;
-        place[end * 3 + 1] = (x * up[0] + y * up[1] + z * up[2]) * k;
-        place[end * 3 + 2] = depth * k;
-      }
+      const place = inPicture(meetingEnds, m * 3);
       const clip = limits.cut && (shownA === 1 || shownB === 1);
       push(place[0]!, place[1]!, place[2]!, place[3]!, place[4]!, place[5]!, clip, a, Candidate.crease, NONE, NONE);
     }
+  }
+
+  /** Both ends of a line of space in the picture: u v w each. */
+  function inPicture(space: Float64Array, at: number): Float64Array {
+    const [ox, oy, oz] = frame.origin;
+    const { right, up, look } = frame;
+    const place = new Float64Array(6);
+    for (let end = 0; end < 6; end += 3) {
+      const x = space[at + end]! - ox,
+        y = space[at + end + 1]! - oy,
+        z = space[at + end + 2]! - oz;
+      const depth = x * look[0] + y * look[1] + z * look[2];
+      const k = foreshortening(depth, distance);
+      place[end] = (x * right[0] + y * right[1] + z * right[2]) * k;
+      place[end + 1] = (x * up[0] + y * up[1] + z * up[2]) * k;
+      place[end + 2] = depth * k;
+    }
+    return place;
   }
 
   /** Adds a line, cut off at the cutting plane and at the depth limit; what points along the look is a point in the picture and no line. */
