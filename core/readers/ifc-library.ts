@@ -7,6 +7,8 @@ export interface IfcLibrary {
   GetGeometry(model: number, id: number): IfcGeometry;
   GetVertexArray(pointer: number, size: number): Float32Array;
   GetIndexArray(pointer: number, size: number): Uint32Array;
+  /** The builder's own memory: read at once and without a copy, for it moves when it grows. */
+  readonly wasmModule: { readonly HEAPF32: Float32Array; readonly HEAPU32: Uint32Array };
   GetLineType(model: number, id: number): number;
   GetNameFromTypeCode(code: number): string;
 }

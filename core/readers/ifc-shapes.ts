@@ -146,8 +146,10 @@ function readMesh(
     const geometry = library.GetGeometry(model, part.geometryExpressID);
     const size = geometry.GetVertexDataSize();
     if (size > 0) {
-      const vertices = library.GetVertexArray(geometry.GetVertexData(), size);
-      const indices = library.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize());
+      const { HEAPF32, HEAPU32 } = library.wasmModule;
+      const [v, i] = [geometry.GetVertexData() / 4, geometry.GetIndexData() / 4];
+      const vertices = HEAPF32.subarray(v, v + size);
+      const indices = HEAPU32.subarray(i, i + geometry.GetIndexDataSize());
       const { x, y, z, w } = part.color;
       rows.push(shapes.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]));
     }

@@ -88,10 +88,10 @@ export function candidateEdges(
     }
   return {
     count: face.length,
-    ends: ends.done(),
-    face: face.done(),
-    kind: Uint8Array.from(kind.done()),
-    joinFaces: Int32Array.from(join.done(), (x) => (x === NONE ? -1 : x)),
+    ends: ends.view(),
+    face: face.view(),
+    kind: Uint8Array.from(kind.view()),
+    joinFaces: Int32Array.from(join.view(), (x) => (x === NONE ? -1 : x)),
   };
 
   /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */

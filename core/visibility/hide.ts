@@ -174,7 +174,7 @@ export function hide(
     for (let k = 0; k < flushCount; k++) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, _flushFrom[k]!, _flushTo[k]!, gap);
     emitGaps(sink, ends, c, length, _hiddenFrom, _hiddenTo, hiddenCount, 0, 1, 0);
   }
-  return { count: sink.owner.length, ends: sink.ends.done(), candidate: sink.owner.done(), hidden: Uint8Array.from(sink.hidden.done()) };
+  return { count: sink.owner.length, ends: sink.ends.view(), candidate: sink.owner.view(), hidden: Uint8Array.from(sink.hidden.view()) };
 }
 
 /** Whether the stretch from `lo` to `hi` is hidden as a whole. */

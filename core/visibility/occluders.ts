@@ -15,6 +15,10 @@ export interface Hiders {
 }
 export const CAP = 0xffffffff;
 
+/** Scratch of the size of the last picture; what is handed out is read before the next one is begun. */
+const _corners = new Growing((n) => new Float64Array(n));
+const _source = new Growing((n) => new Uint32Array(n));
+
 /** How deep a curtain hangs: below every footing. */
 const BURIED = 60;
 
@@ -32,9 +36,11 @@ export function occluders(
   const { triangles, partClosed, partTriangleStart } = scene;
   const { u, v, w, facing } = view;
   // of a closed body about half the faces look at the eye
-  const room = triangles.length / 6 + 4096;
-  const corners = new Growing((n) => new Float64Array(n), 9 * room);
-  const source = new Growing((n) => new Uint32Array(n), room);
+  const corners = _corners;
+  const source = _source;
+  corners.length = source.length = 0;
+  corners.reserve((triangles.length / 6) * 9);
+  source.reserve(triangles.length / 6);
 
   const push = (
     from: number,

@@ -28,6 +28,9 @@ export interface Occluders {
 
 export const STRIDE = 17;
 
+/** Scratch: tile and rank of each entry. */
+const _entries = new Growing((n) => new Uint32Array(n));
+
 /** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
 export const BEHIND = 1e-3;
 /** A face more slanted than this (cosine to the look) covers nothing for certain. */
@@ -77,7 +80,8 @@ export function arrange({ corners, source }: Hiders): Occluders {
   const records = new Growing((n) => new Float64Array(n), STRIDE * 4096);
   const near = new Growing((n) => new Float64Array(n), 4096);
   const triangle = new Growing((n) => new Uint32Array(n), 4096);
-  const entries = new Growing((n) => new Uint32Array(n), 16384);
+  const entries = _entries;
+  entries.length = 0;
   const half = size / 2 + EDGE;
   const order = sortByDepth(depth);
   let rank = 0;
