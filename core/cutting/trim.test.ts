@@ -7,7 +7,7 @@ import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
 import { checkSight } from '../sights/sight-schema';
 import { judge } from '../testing/sampler';
-import { box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
+import { angle, box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
 import { drawModel, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
 import { trim } from './trim';
 
@@ -23,18 +23,7 @@ const solid: fc.Arbitrary<Solid> = fc
       box([0, 0, 0], [1, 1, 1]),
       prism(polygon(0.5, 0.5, 0.5, 24), 0, 1),
       prism(polygon(0.5, 0.5, 0.5, 8), 0, 1, [0.5, 0.5]),
-      prism(
-        [
-          [0, 0],
-          [1, 0],
-          [1, 0.5],
-          [0.5, 0.5],
-          [0.5, 1],
-          [0, 1],
-        ],
-        0,
-        1,
-      ),
+      angle(1),
     ),
     fc.constantFrom(0 as const, 1 as const, 2 as const),
   )

@@ -47,6 +47,21 @@ export const polygon = (x: number, y: number, r: number, sides: number, turn = 0
     return [x + r * Math.cos(t), y + r * Math.sin(t)] as const;
   });
 
+/** An upright angle: a unit square without its far quarter. */
+export const angle = (height: number): Solid =>
+  prism(
+    [
+      [0, 0],
+      [1, 0],
+      [1, 0.5],
+      [0.5, 0.5],
+      [0.5, 1],
+      [0, 1],
+    ],
+    0,
+    height,
+  );
+
 /** The solid with its axes exchanged: an upright prism becomes one that lies along x (1) or y (2). */
 export function turned(solid: Solid, steps: 0 | 1 | 2): Solid {
   const turn = ([x, y, z]: Vec3): Vec3 => (steps === 1 ? [z, x, y] : steps === 2 ? [y, z, x] : [x, y, z]);

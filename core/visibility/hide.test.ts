@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Vec3 } from '../geometry/vec3';
 import { judge } from '../testing/sampler';
-import { box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
+import { angle, box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import type { Sight } from '../sights/sight';
 
@@ -22,20 +22,7 @@ const inCell: fc.Arbitrary<Solid> = fc.oneof(
       1,
     ),
   ),
-  fc.constant(
-    prism(
-      [
-        [0, 0],
-        [1, 0],
-        [1, 0.5],
-        [0.5, 0.5],
-        [0.5, 1],
-        [0, 1],
-      ],
-      0,
-      0.75,
-    ),
-  ),
+  fc.constant(angle(0.75)),
   fc.constant(prism(polygon(0.5, 0.5, 0.5, 8, Math.PI / 8), 0, 1)),
   fc.constant(prism(polygon(0.5, 0.5, 0.4, 24), 0, 1)),
   fc.constant(

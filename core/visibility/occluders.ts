@@ -39,8 +39,9 @@ export function occluders(
   const corners = _corners;
   const source = _source;
   corners.length = source.length = 0;
-  corners.reserve((triangles.length / 6) * 9);
-  source.reserve(triangles.length / 6);
+  const room = Math.ceil(triangles.length / 6);
+  corners.reserve(room * 9);
+  source.reserve(room);
 
   const push = (
     from: number,
