@@ -71,7 +71,7 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   const ms: StepTimes = options.clock ? { cut: sum('cut'), visibility: sum('visibility'), linework: clock() - t0 } : {};
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes };
-  const whole: Drawing = { version: 1, frame: first!.frame, ...lines, regions, report };
+  const whole: Drawing = { version: 1, frame: first!.frame, jumps: sight.jumps ?? [], ...lines, regions, report };
   const drawing = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, limitsOf(sight, first!.distance));
   watch?.({ name: 'joined', drawing });
   return drawing;
@@ -122,7 +122,7 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
     watch?.({ name: 'candidates', edges });
     const pieces = hide(scene, view, edges, hiders, sight.hidden === true, joints);
     watch?.({ name: 'pieces', pieces });
-    visibleLines(model, scene, edges, pieces, hiders, sight, segments);
+    visibleLines(model, scene, edges, pieces, hiders, sight, distance, segments);
   }
   return {
     frame: plane.frame,

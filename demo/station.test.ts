@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { openLibrary } from '../cli/ifc-library';
 import { draw } from '../core/draw';
 import { faceArea } from '../core/geometry/polygons';
+import { ARC_NUMBERS } from '../core/linework/arc';
 import type { Drawing } from '../core/linework/drawing';
 import type { Model } from '../core/model/model';
 import { readIfc } from '../core/readers/ifc';
@@ -82,7 +83,7 @@ describe('the demo station', () => {
   it('shows the round shaft as true arcs in the plan', () => {
     const plan = drawn('P-01');
     const radii = new Set<number>();
-    for (let a = 0; a < plan.arcs.length; a += 5) radii.add(Math.round(plan.arcs[a + 2]! * 1000));
+    for (let a = 0; a < plan.arcs.length; a += ARC_NUMBERS) radii.add(Math.round(plan.arcs[a + 2]! * 1000));
     expect([...radii].some((r) => r >= 1500)).toBe(true);
   });
 });

@@ -1,6 +1,7 @@
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { PatternLine } from '../../core/drafting/standard';
 import { ringBounds } from '../../core/geometry/polygons';
+import { arcPoint } from '../../core/linework/arc';
 import { arcAt } from '../../core/linework/drawing';
 import type { DrawnSight } from '../workers/drawn-sight';
 
@@ -84,10 +85,14 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
     for (const l of byLayer[i]!) {
       const arc = drawing.lineArc[l]!;
       if (arc >= 0) {
-        const [cu, cv, r, start, end] = arcAt(drawing, arc);
-        const [from, to] = flip ? [turn - start, turn - end] : [start + turn, end + turn];
-        ctx.moveTo(x(cu, cv) + r * zoom * Math.cos(from), y(cu, cv) + r * zoom * Math.sin(from));
-        ctx.arc(x(cu, cv), y(cu, cv), r * zoom, from, to, flip);
+        const curve = arcAt(drawing, arc);
+        const [cu, cv, axisU, axisV, ratio, start, end] = curve;
+        const long = Math.hypot(axisU, axisV) * zoom;
+        const lie = Math.atan2(axisV, axisU);
+        const [from, to] = flip ? [-start, -end] : [start, end];
+        const first = arcPoint(curve, start);
+        ctx.moveTo(x(...first), y(...first));
+        ctx.ellipse(x(cu, cv), y(cu, cv), long, long * ratio, flip ? turn - lie : turn + lie, from, to, flip);
         open++;
       } else {
         for (let p = drawing.lineStart[l]!, last = drawing.lineStart[l + 1]!; p < last; p++) {

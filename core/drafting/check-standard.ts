@@ -36,6 +36,7 @@ const schema = Joi.object({
       Joi.object({
         role: Joi.string(),
         joint: Joi.boolean(),
+        jump: Joi.number().min(0),
         class: Joi.string(),
         material: Joi.string(),
         layer: layer.required(),
@@ -85,7 +86,7 @@ export function checkStandard(value: unknown, file = 'standard'): Standard {
       refuse(`fills.${i}.pattern`, `"${rule.pattern}" is not among patterns`);
   });
   const last = standard.lines.at(-1)!;
-  if (last.role || last.class || last.material || last.joint !== undefined)
+  if (last.role || last.class || last.material || last.joint !== undefined || last.jump !== undefined)
     refuse(`lines.${standard.lines.length - 1}`, 'must have no conditions, so that every line finds a rule');
   const lastFill = standard.fills.at(-1)!;
   if (lastFill.use || lastFill.class || lastFill.material)

@@ -16,6 +16,8 @@ export interface PatternLine {
 export interface LineRule {
   readonly role?: string;
   readonly joint?: boolean;
+  /** Only outlines across which the depth jumps by at least this, metres, as far as the sight tells jumps apart. */
+  readonly jump?: number;
   readonly class?: string;
   readonly material?: string;
   /** May hold {class} and {material}. */

@@ -75,7 +75,9 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
   const lineLayer = Uint16Array.from(drawing.lineRole, (role, l) => {
     const element = drawing.lineElement[l]!;
     const joint = drawing.lineJoint[l] === 1;
-    const key = `${role} ${joint} ${element}`;
+    const step = drawing.lineJump[l]!;
+    const jump = step > 0 ? drawing.jumps[step - 1]! : 0;
+    const key = `${role} ${joint} ${element} ${step}`;
     let layer = memory.get(key);
     if (layer === undefined) {
       const className = model.elements[element]?.class ?? '';
@@ -84,6 +86,7 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
         (r) =>
           fitsWhole(r.role, ROLES[role]!) &&
           (r.joint === undefined || r.joint === joint) &&
+          (r.jump === undefined || r.jump <= jump) &&
           fitsWhole(r.class, className) &&
           fitsWord(r.material, material),
       )!;

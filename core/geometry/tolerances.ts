@@ -33,8 +33,11 @@ export const COPLANAR_COS = 0.9999985;
 /** Cosine of the angle between face normals above which the edge between them is a smooth one and not drawn (20°). */
 export const SMOOTH_COS = Math.cos((20 * Math.PI) / 180);
 
-/** An arc is recognised when the corners of a chain keep this distance from its circle. */
+/** An arc is recognised when the corners of a chain keep this distance from its circle or ellipse. */
 export const ARC_FIT = 2e-5;
 
-/** Largest step of a chain that may be an arc: 16 sides. Above it, a polygon is meant: an octagonal column stays one. */
+/** Largest step of a short chain that may be an arc: 16 sides. */
 export const ARC_STEP = (22.6 * Math.PI) / 180;
+
+/** Largest step of what is round at all: 12 sides. Above it, a polygon is meant: an octagonal column stays one. */
+export const ROUND_STEP = (30.5 * Math.PI) / 180;

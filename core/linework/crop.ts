@@ -1,7 +1,9 @@
 import type { Region } from '../cutting/regions';
 import { intersection, ringBounds } from '../geometry/polygons';
 import type { Limits } from '../sights/sight';
-import { linePoints, type Drawing } from './drawing';
+import { arcBounds, arcCrossings, arcPoint, type Arc } from './arc';
+import { arcAt, type Drawing } from './drawing';
+import { factsOf, LinesBuilder, type LineFacts } from './lines-builder';
 
 /** Cuts a drawing off at the limits of its sight: lines end there, cut faces are closed along them. No limit, no change. */
 export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawing {
@@ -10,39 +12,34 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
     v0 = limits?.bottom ?? -Infinity,
     v1 = limits?.top ?? Infinity;
   if (u0 === -Infinity && u1 === Infinity && v0 === -Infinity && v1 === Infinity) return drawing;
-  const points: number[] = [],
-    start = [0],
-    role: number[] = [],
-    joint: number[] = [],
-    element: number[] = [],
-    arcOf: number[] = [],
-    arcs: number[] = [];
-  const put = (l: number, flat: ArrayLike<number>, arc = -1) => {
-    for (let i = 0; i < flat.length; i++) points.push(flat[i]!);
-    start.push(points.length / 2);
-    role.push(drawing.lineRole[l]!);
-    joint.push(drawing.lineJoint[l]!);
-    element.push(drawing.lineElement[l]!);
-    arcOf.push(arc < 0 ? -1 : arcs.push(...drawing.arcs.subarray(arc * 5, arc * 5 + 5)) / 5 - 1);
-  };
+  const lines = new LinesBuilder();
+  const isIn = (u: number, v: number) => u >= u0 && u <= u1 && v >= v0 && v <= v1;
   for (let l = 0; l < drawing.lineRole.length; l++) {
-    const flat = linePoints(drawing, l);
-    const [a, b, c, d] = ringBounds([flat as Float64Array]);
+    const [from, to] = [drawing.lineStart[l]!, drawing.lineStart[l + 1]! - 1];
+    const facts = factsOf(drawing, l);
+    const arc = drawing.lineArc[l]! < 0 ? null : arcAt(drawing, drawing.lineArc[l]!);
+    const flat = drawing.points;
+    const [a, b, c, d] = arc ? arcBounds(arc) : ringBounds([flat.subarray(from * 2, to * 2 + 2)]);
     if (c < u0 || a > u1 || d < v0 || b > v1) continue;
     if (a >= u0 && c <= u1 && b >= v0 && d <= v1) {
-      put(l, drawing.points.subarray(drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2), drawing.lineArc[l]!);
+      lines.add(flat, from, to, facts, arc);
+      continue;
+    }
+    if (arc) {
+      cropArc(arc, facts);
       continue;
     }
     let run: number[] = [];
-    for (let i = 0; i + 3 < flat.length; i += 2) {
+    const put = () => run.length && lines.add(run, 0, run.length / 2 - 1, facts);
+    for (let i = from * 2; i < to * 2; i += 2) {
       const piece = clip(flat[i]!, flat[i + 1]!, flat[i + 2]!, flat[i + 3]!);
       if (piece && run.length && run.at(-2) === piece[0] && run.at(-1) === piece[1]) run.push(piece[2], piece[3]);
       else {
-        if (run.length) put(l, run);
+        put();
         run = piece ? [...piece] : [];
       }
     }
-    if (run.length) put(l, run);
+    put();
   }
   const [a, b, c, d] = drawing.points.length ? ringBounds([drawing.points]) : [0, 0, 0, 0];
   const window = Float64Array.from([
@@ -61,15 +58,30 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
       : [];
   return {
     ...drawing,
-    points: Float64Array.from(points),
-    lineStart: Uint32Array.from(start),
-    lineRole: Uint8Array.from(role),
-    lineJoint: Uint8Array.from(joint),
-    lineElement: Int32Array.from(element),
-    lineArc: Int32Array.from(arcOf),
-    arcs: Float64Array.from(arcs),
+    ...lines.done(),
     regions,
   };
+
+  /** The stretches of an arc inside the limits, as arcs. */
+  function cropArc(arc: Arc, facts: LineFacts): void {
+    const [, , , , , start, end] = arc;
+    const ends = [
+      start,
+      ...arcCrossings(arc, 0, u0),
+      ...arcCrossings(arc, 0, u1),
+      ...arcCrossings(arc, 1, v0),
+      ...arcCrossings(arc, 1, v1),
+      end,
+    ];
+    ends.sort((a, b) => a - b);
+    for (let k = 0; k + 1 < ends.length; k++) {
+      const [from, to] = [ends[k]!, ends[k + 1]!];
+      if (to - from < 1e-9 || !isIn(...arcPoint(arc, (from + to) / 2))) continue;
+      const piece: Arc = [arc[0], arc[1], arc[2], arc[3], arc[4], from, to];
+      const flat = [...arcPoint(piece, from), ...arcPoint(piece, (from + to) / 2), ...arcPoint(piece, to)];
+      lines.add(flat, 0, 2, facts, piece);
+    }
+  }
 
   /** Liang and Barsky, A new concept and method for line clipping, 1984. */
   function clip(x: number, y: number, xx: number, yy: number): [number, number, number, number] | null {

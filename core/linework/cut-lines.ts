@@ -4,7 +4,7 @@ import { SAME_LINE, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { roleIndex } from './role';
 import { overlap, SegmentGrid } from './segment-grid';
-import type { Segments } from './segments';
+import { NOTHING, type Segments } from './segments';
 
 /**
  * The lines of cut faces: the sides of regions, told apart into outlines and joints (cut matter on both sides, drawn once and
@@ -28,11 +28,11 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
   const cut = roleIndex('cut');
   const near: number[] = [];
   for (let s = 0; s < regionOf.length; s++) {
-    const stretches: [number, number][] = [];
+    const stretches: [number, number, number][] = [];
     for (const o of grid.near(s, near)) {
       if (o === s) continue;
       const stretch = overlap(flat, s, o, SAME_LINE);
-      if (stretch) stretches.push(stretch);
+      if (stretch) stretches.push([...stretch, regionOf[o]!]);
     }
     stretches.sort((a, b) => a[0] - b[0]);
     const u0 = flat[s * 4]!,
@@ -40,37 +40,35 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
       du = flat[s * 4 + 2]! - u0,
       dv = flat[s * 4 + 3]! - v0;
     const region = faces.regions[regionOf[s]!]!;
-    const emit = (from: number, to: number, joint: boolean) => {
+    const emit = (from: number, to: number, beside: number) => {
+      const joint = beside >= 0;
       // in a profile no line parts what is cut from the earth it stands in
       if ((isProfile && (joint || region.use === 'earth')) || (to - from) * Math.hypot(du, dv) < 1e-6) return;
       const a: [number, number] = [u0 + from * du, v0 + from * dv];
       const b: [number, number] = to === 1 ? [flat[s * 4 + 2]!, flat[s * 4 + 3]!] : [u0 + to * du, v0 + to * dv];
-      into.add(
-        ...a,
-        ...b,
-        cut,
-        region.elements.length === 1 ? region.elements[0]! : find((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, region.elements[0] ?? 0),
-        joint,
-      );
+      const of = ({ elements }: (typeof faces.regions)[number]) =>
+        elements.length === 1 ? elements[0]! : find((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements[0] ?? 0, elements);
+      const beyond = joint ? of(faces.regions[beside]!) : NOTHING;
+      into.add(...a, 0, ...b, 0, { role: cut, element: of(region), joint, beyond });
     };
     let t = 0;
-    for (const [from, to] of stretches) {
-      if (from > t) emit(t, from, false);
-      if (to > t) emit(Math.max(t, from), to, true);
+    for (const [from, to, beside] of stretches) {
+      if (from > t) emit(t, from, NOTHING);
+      if (to > t) emit(Math.max(t, from), to, beside);
       t = Math.max(t, to);
     }
-    if (t < 1) emit(t, 1, false);
+    if (t < 1) emit(t, 1, NOTHING);
   }
   for (const { part, points } of faces.open) {
     const element = model.partElement[part]!;
     const role = model.elements[element]!.use === 'terrain' ? roleIndex('ground') : cut;
     for (let i = 0; i + 3 < points.length; i += 2)
-      into.add(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!, role, element, false);
+      into.add(points[i]!, points[i + 1]!, 0, points[i + 2]!, points[i + 3]!, 0, { role, element });
   }
 }
 
-/** Finds which element's cut outline passes a point: a region of several elements has lines of all of them. */
-function elementFinder(model: Model, faces: CutFaces): (u: number, v: number, otherwise: number) => number {
+/** Finds which of some elements' cut outlines passes a point: a region of several elements has lines of all of them. */
+function elementFinder(model: Model, faces: CutFaces): (u: number, v: number, otherwise: number, among: readonly number[]) => number {
   const total = faces.outlines.reduce((n, ring) => n + ring.length / 2, 0);
   if (!total) return (_u, _v, otherwise) => otherwise;
   const index = new Flatbush(total, 16, Float64Array);
@@ -87,14 +85,14 @@ function elementFinder(model: Model, faces: CutFaces): (u: number, v: number, ot
   });
   index.finish();
   const reach = SNAP * 3;
-  return (u, v, otherwise) => {
+  return (u, v, otherwise, among) => {
     let best = otherwise;
     let least = reach;
     for (const k of index.search(u - reach, v - reach, u + reach, v + reach)) {
       const du = sides[k * 4 + 2]! - sides[k * 4]!,
         dv = sides[k * 4 + 3]! - sides[k * 4 + 1]!;
       const d = Math.abs(du * (v - sides[k * 4 + 1]!) - dv * (u - sides[k * 4]!)) / Math.hypot(du, dv);
-      if (d < least || (d === least && owner[k]! < best)) {
+      if ((d < least || (d === least && owner[k]! < best)) && among.includes(owner[k]!)) {
         least = d;
         best = owner[k]!;
       }

@@ -1,18 +1,16 @@
 import type { Region } from '../cutting/regions';
 import type { Note } from '../faults/fault';
 import type { Frame } from '../sights/frame';
+import { ARC_NUMBERS, arcBounds, arcPoints, type Arc } from './arc';
 
 /** Times of the steps in milliseconds; empty in a drawing that must be the same byte for byte. */
 export type StepTimes = Readonly<Partial<Record<'read' | 'prepare' | 'cut' | 'visibility' | 'linework', number>>>;
 
 /**
- * The computed linework and cut faces of one sight, in the sight's own plane: metres, u to the right, v up, from the frame's
- * origin. Line l has the points lineStart[l] up to lineStart[l + 1]; an arc has two points, its ends, and its circle in `arcs`.
+ * Lines in the picture's plane. Line l has the points lineStart[l] up to lineStart[l + 1]; those of an arc are the corners of the
+ * model that lie on it, and its curve stands in `arcs`.
  */
-export interface Drawing {
-  readonly version: 1;
-  /** In the coordinates of the source file. */
-  readonly frame: Frame;
+export interface Lines {
   readonly points: Float64Array;
   readonly lineStart: Uint32Array;
   /** Index into ROLES. */
@@ -21,10 +19,26 @@ export interface Drawing {
   readonly lineJoint: Uint8Array;
   /** Index into Model.elements, -1 for none. */
   readonly lineElement: Int32Array;
+  /** Depth behind the frame's plane at the first and the last point of each line, metres. */
+  readonly lineDepth: Float64Array;
+  /** Line l parts its element from the elements lineBeyond[lineBeyondStart[l]] up to lineBeyondStart[l + 1], ascending; -1 is the paper. */
+  readonly lineBeyondStart: Uint32Array;
+  readonly lineBeyond: Int32Array;
+  /** Of an outline the number of the sight's steps (`jumps`) that its jump in depth reaches; else 0. */
+  readonly lineJump: Uint8Array;
   /** Index of the arc in `arcs`, or -1. */
   readonly lineArc: Int32Array;
-  /** Centre u, v, radius, start and end in radians, counter-clockwise; five numbers each. */
+  /** The numbers of an Arc each. */
   readonly arcs: Float64Array;
+}
+
+/** The computed linework and cut faces of one sight, in the sight's own plane: metres, u to the right, v up, from the frame's origin. */
+export interface Drawing extends Lines {
+  readonly version: 1;
+  /** In the coordinates of the source file. */
+  readonly frame: Frame;
+  /** Sizes of jump in depth, ascending, by which outlines are told apart; metres. */
+  readonly jumps: readonly number[];
   readonly regions: readonly Region[];
   readonly report: {
     readonly triangles: number;
@@ -49,35 +63,29 @@ export function drawingBounds(drawing: Drawing): [number, number, number, number
   for (let l = 0; l < drawing.lineRole.length; l++) {
     for (let p = drawing.lineStart[l]!; p < drawing.lineStart[l + 1]!; p++) take(drawing.points[p * 2]!, drawing.points[p * 2 + 1]!);
     const a = drawing.lineArc[l]!;
-    if (a >= 0) {
-      const [cu, cv, r, start, end] = arcAt(drawing, a);
-      // the quadrant points that the arc passes
-      for (let q = Math.ceil(start / (Math.PI / 2)); q * (Math.PI / 2) <= end; q++)
-        take(cu + r * Math.cos((q * Math.PI) / 2), cv + r * Math.sin((q * Math.PI) / 2));
-    }
+    if (a < 0) continue;
+    const b = arcBounds(arcAt(drawing, a));
+    take(b[0], b[1]);
+    take(b[2], b[3]);
   }
   for (const region of drawing.regions)
     for (const ring of region.face) for (let i = 0; i < ring.length; i += 2) take(ring[i]!, ring[i + 1]!);
   return u0 <= u1 ? [u0, v0, u1, v1] : [0, 0, 0, 0];
 }
 
-/** Centre u, v, radius, start and end (above start) of arc `a`. */
-export function arcAt(drawing: Drawing, a: number): [number, number, number, number, number] {
-  const s = drawing.arcs;
-  return [s[a * 5]!, s[a * 5 + 1]!, s[a * 5 + 2]!, s[a * 5 + 3]!, s[a * 5 + 4]!];
+export const arcAt = ({ arcs }: Lines, a: number): Arc =>
+  Array.from(arcs.subarray(a * ARC_NUMBERS, (a + 1) * ARC_NUMBERS)) as unknown as Arc;
+
+/** All arcs of a drawing after a change, as they stand in `arcs`. */
+export function mapArcs(lines: Lines, change: (arc: Arc) => Arc): Float64Array {
+  const out = new Float64Array(lines.arcs.length);
+  for (let a = 0; a * ARC_NUMBERS < out.length; a++) out.set(change(arcAt(lines, a)), a * ARC_NUMBERS);
+  return out;
 }
 
 /** Points of line `l` as u, v pairs; an arc is broken up so that no chord leaves it by more than `rise` metres. */
-export function linePoints(drawing: Drawing, l: number, rise = 1e-4): Float64Array {
+export function linePoints(drawing: Lines, l: number, rise = 1e-4): Float64Array {
   const a = drawing.lineArc[l]!;
   if (a < 0) return drawing.points.subarray(drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2);
-  const [cu, cv, r, start, end] = arcAt(drawing, a);
-  const n = Math.max(2, Math.ceil((end - start) / (2 * Math.acos(Math.max(0, 1 - rise / r)))));
-  const out = new Float64Array(n * 2 + 2);
-  for (let k = 0; k <= n; k++) {
-    const t = start + ((end - start) * k) / n;
-    out[k * 2] = cu + r * Math.cos(t);
-    out[k * 2 + 1] = cv + r * Math.sin(t);
-  }
-  return out;
+  return arcPoints(arcAt(drawing, a), rise);
 }

@@ -1,36 +1,48 @@
-import { ARC_FIT, ARC_STEP, SPECK } from '../geometry/tolerances';
+import { ARC_FIT, ARC_STEP, ROUND_STEP, SPECK } from '../geometry/tolerances';
+import { circleArc, type Arc } from './arc';
+import { fitEllipse } from './fit-ellipse';
 
 /** A stretch of a chain: a polyline from point `from` to point `to`, or an arc through them. */
 export interface Stretch {
   readonly from: number;
   readonly to: number;
-  /** Centre u, v, radius, start, end (counter-clockwise, end above start), or null for straight pieces. */
-  readonly arc: readonly [number, number, number, number, number] | null;
+  /** null for straight pieces. */
+  readonly arc: Arc | null;
 }
 
-/** Fewer chords than this are a bevel, not an arc. */
+/** Fewer chords than this are a bevel, not an arc; of steps above ARC_STEP, and of an ellipse, about half a round of twelve is asked. */
 const CHORDS = 4;
+const MANY_CHORDS = 5;
 
 /**
- * Finds the arcs in a chain of points (u, v pairs). An arc has at least four chords of one length that turn one way by equal
- * steps of at most 22.6°, with all its corners within 20 µm of one circle. Nothing else becomes an arc: an octagon stays one.
+ * Finds the arcs in a chain of points (u, v pairs). An arc of a circle has at least four chords of one length (five, where they
+ * turn by more than 22.6°) that turn one way by equal steps of at most 30.5°, with all its corners within 20 µm of one circle.
+ * An arc of an ellipse has at least five chords that are the picture of such an arc seen aslant. Nothing else becomes an arc: an
+ * octagon stays one.
  */
 export function fitArcs(points: Float64Array): Stretch[] {
   const n = points.length / 2;
   const out: Stretch[] = [];
   let straight = 0;
   for (let i = 0; i + CHORDS < n;) {
-    const to = arcEnd(points, i, n);
-    if (to < 0) {
+    const found = longer(points, i, n);
+    if (!found) {
       i++;
       continue;
     }
     if (i > straight) out.push({ from: straight, to: i, arc: null });
-    out.push({ from: i, to, arc: circle(points, i, to) });
-    straight = i = to;
+    out.push(found);
+    straight = i = found.to;
   }
   if (straight < n - 1) out.push({ from: straight, to: n - 1, arc: null });
   return out;
+}
+
+/** The arc that begins at i, or null: of a circle, unless an ellipse goes on farther (near its apex an ellipse is like a circle). */
+function longer(points: Float64Array, i: number, n: number): Stretch | null {
+  const to = arcEnd(points, i, n);
+  const ellipse = to === n - 1 ? null : ellipseFrom(points, i, n);
+  return ellipse && ellipse.to > to ? ellipse : to < 0 ? null : { from: i, to, arc: circle(points, i, to) };
 }
 
 /**
@@ -39,7 +51,8 @@ export function fitArcs(points: Float64Array): Stretch[] {
  */
 function arcEnd(points: Float64Array, i: number, n: number): number {
   const step = turn(points, i);
-  if (Math.abs(step) < 0.01 || Math.abs(step) > ARC_STEP) return -1;
+  if (Math.abs(step) < 0.01 || Math.abs(step) > ROUND_STEP) return -1;
+  const least = Math.abs(step) > ARC_STEP ? MANY_CHORDS : CHORDS;
   const chord = distance(points, i, i + 1);
   let last = i + 1;
   while (last + 1 < n) {
@@ -47,16 +60,42 @@ function arcEnd(points: Float64Array, i: number, n: number): number {
     if (Math.abs(turn(points, last - 1) - step) > 0.004 + Math.abs(step) * 0.02) break;
     last++;
   }
-  while (last - i >= CHORDS && !fits(points, i, last)) last--;
-  return last - i >= CHORDS ? last : -1;
+  while (last - i >= least && !fits(points, i, last)) last--;
+  return last - i >= least ? last : -1;
+}
+
+/** How far a chain may leave the recurrence of an ellipse while it is still looked at; the fit decides. */
+const LOOSE = 0.004;
+
+/** The ellipse's arc that begins at i, or null. One or two corners are given back: the end of a chain may be a chord cut short. */
+function ellipseFrom(p: Float64Array, i: number, n: number): Stretch | null {
+  if (i + MANY_CHORDS >= n) return null;
+  const along = (a: number, b: number): [number, number] => [p[b * 2]! - p[a * 2]!, p[b * 2 + 1]! - p[a * 2 + 1]!];
+  const [cu, cv] = along(i + 1, i + 2);
+  const [wu, wv] = along(i, i + 3);
+  const ratio = (wu * cu + wv * cv) / (cu * cu + cv * cv);
+  // 1 + 2 cos θ, for steps of 0.6° to 30.5°
+  if (!(ratio > 1 + 2 * Math.cos(ROUND_STEP) && ratio < 2.9999)) return null;
+  const side = Math.sign(turn(p, i));
+  let last = i + 2;
+  while (last + 1 < n && Math.sign(turn(p, last - 1)) === side) {
+    const [u, v] = along(last - 2, last + 1);
+    const [mu, mv] = along(last - 1, last);
+    if (Math.hypot(u - ratio * mu, v - ratio * mv) > 4 * ARC_FIT + LOOSE * Math.hypot(mu, mv)) break;
+    last++;
+  }
+  for (const to of [last, last - 1, last - 2]) {
+    const arc = to - i >= MANY_CHORDS ? fitEllipse(p, i, to) : null;
+    if (arc) return { from: i, to, arc };
+  }
+  return null;
 }
 
 /** Whether all corners of a stretch lie on the circle that would be drawn for it. */
 function fits(points: Float64Array, from: number, to: number): boolean {
-  const c = circle(points, from, to);
-  if (!(c[2] < 1000)) return false;
-  for (let k = from; k <= to; k++)
-    if (Math.abs(Math.hypot(points[k * 2]! - c[0], points[k * 2 + 1]! - c[1]) - c[2]) > ARC_FIT) return false;
+  const [u, v, radius] = circle(points, from, to);
+  if (!(radius < 1000)) return false;
+  for (let k = from; k <= to; k++) if (Math.abs(Math.hypot(points[k * 2]! - u, points[k * 2 + 1]! - v) - radius) > ARC_FIT) return false;
   return true;
 }
 
@@ -89,16 +128,16 @@ function centre(p: Float64Array, i: number, j: number, k: number): [number, numb
   return r < 1000 ? [x + u, y + v, r] : null;
 }
 
-function circle(p: Float64Array, from: number, to: number): [number, number, number, number, number] {
+function circle(p: Float64Array, from: number, to: number): Arc {
   const closed = distance(p, from, to) < SPECK;
   const third = closed ? from + Math.floor(((to - from) * 2) / 3) : to;
   const middle = closed ? from + Math.floor((to - from) / 3) : from + Math.floor((to - from) / 2);
   const [u, v, r] = centre(p, from, middle, third) ?? centre(p, from, from + 1, from + 2)!;
   const angle = (k: number) => Math.atan2(p[k * 2 + 1]! - v, p[k * 2]! - u);
-  if (closed) return [u, v, r, 0, 2 * Math.PI];
+  if (closed) return circleArc(u, v, r, 0, 2 * Math.PI);
   const left = turn(p, from) > 0;
   const start = angle(left ? from : to);
   let end = angle(left ? to : from);
   if (end <= start) end += 2 * Math.PI;
-  return [u, v, r, start, end];
+  return circleArc(u, v, r, start, end);
 }

@@ -1,58 +1,70 @@
 import { JOIN, SPECK } from '../geometry/tolerances';
-import { fitArcs } from './fit-arcs';
-import type { SegmentList } from './segments';
+import type { Lines } from './drawing';
+import { fitArcs, type Stretch } from './fit-arcs';
+import { lengthenArcs, type CutChord } from './lengthen-arcs';
+import { LinesBuilder } from './lines-builder';
+import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
 
-/** Lines as a Drawing holds them. */
-export interface JoinedLines {
-  readonly points: Float64Array;
-  readonly lineStart: Uint32Array;
-  readonly lineRole: Uint8Array;
-  readonly lineJoint: Uint8Array;
-  readonly lineElement: Int32Array;
-  readonly lineArc: Int32Array;
-  readonly arcs: Float64Array;
+/** Segments one behind the other, and the nodes that they run through. */
+interface Chain {
+  readonly nodes: number[];
+  readonly segments: number[];
 }
 
 /**
- * Joins segments of one role and one element end to end into polylines as long as they can be: a chain goes on where exactly
- * two segments of its kind meet. Ends within JOIN become one point, bitwise; corners on a straight run go away; circles become
- * arcs; what is shorter than SPECK in the end is left out.
+ * Joins segments of one kind and one element end to end into polylines as long as they can be: a chain goes on where exactly
+ * two segments of its kind meet. Ends within JOIN become one point, bitwise; corners on a straight run go away; circles and
+ * ellipses become arcs; what is shorter than SPECK in the end is left out.
  */
-export function joinLines(list: SegmentList): JoinedLines {
-  const { count, tags } = list;
+export function joinLines(list: SegmentList): Lines {
+  const { count, depths } = list;
   const { node, places } = nodes(list);
   const order = kinds(list);
-  const points: number[] = [];
-  const lineStart = [0];
-  const role: number[] = [],
-    joint: number[] = [],
-    element: number[] = [],
-    arcIndex: number[] = [],
-    arcs: number[] = [];
+  const lines = new LinesBuilder();
+  const ends: CutChord[] = [];
   const used = new Uint8Array(count);
   const head = new Map<number, number[]>();
 
-  const write = (chain: readonly number[], s: number) => {
-    const flat = straighten(chain, places);
-    const total = pathLength(flat);
-    if (total < SPECK) return;
-    for (const stretch of fitArcs(flat)) {
-      if (stretch.arc) points.push(flat[stretch.from * 2]!, flat[stretch.from * 2 + 1]!, flat[stretch.to * 2]!, flat[stretch.to * 2 + 1]!);
-      else for (let k = stretch.from; k <= stretch.to; k++) points.push(flat[k * 2]!, flat[k * 2 + 1]!);
-      lineStart.push(points.length / 2);
-      role.push(tags[s * 2]! >> 1);
-      joint.push(tags[s * 2]! & 1);
-      element.push(tags[s * 2 + 1]!);
-      arcIndex.push(stretch.arc ? arcs.length / 5 : -1);
-      if (stretch.arc) arcs.push(...stretch.arc);
+  const write = ({ nodes: chain, segments }: Chain) => {
+    const s = segments[0]!;
+    let kept = straighten(chain, places);
+    const placesOf = (order: readonly number[]) =>
+      Float64Array.from(order.flatMap((k) => [places[chain[k]! * 2]!, places[chain[k]! * 2 + 1]!]));
+    let flat = placesOf(kept);
+    if (pathLength(flat) < SPECK) return;
+    let stretches = fitArcs(flat);
+    const start = chain[0] === chain.at(-1) ? betterStart(stretches, kept.length - 1) : 0;
+    if (start > 0) {
+      kept = [...kept.slice(start, -1), ...kept.slice(0, start + 1)];
+      flat = placesOf(kept);
+      stretches = fitArcs(flat);
     }
+    const depthAt = (k: number) => {
+      const at = segments[Math.min(k, segments.length - 1)]!;
+      return depths[at * 2 + (node[at * 2] === chain[k] ? 0 : 1)]!;
+    };
+    const facts = {
+      role: roleOf(list, s),
+      joint: isJoint(list, s) ? 1 : 0,
+      element: elementOf(list, s),
+      jump: jumpOf(list, s),
+      beyond: segments.length === 1 ? [beyondOf(list, s)] : [...new Set(segments.map((k) => beyondOf(list, k)))].sort((a, b) => a - b),
+    };
+    stretches.forEach(({ from, to, arc }, k) => {
+      lines.add(flat, from, to, { ...facts, depthFrom: depthAt(kept[from]!), depthTo: depthAt(kept[to]!) }, arc);
+      if (!arc) return;
+      // a chord beside an arc, at the end of its chain, may be the next one of it, cut short
+      const l = lines.count - 1;
+      if (k === 1 && from === 1) ends.push({ arc: l, chord: l - 1, atStart: true });
+      if (k === stretches.length - 2 && to === flat.length / 2 - 2) ends.push({ arc: l, chord: l + 1, atStart: false });
+    });
   };
 
   for (let first = 0; first < count;) {
     let last = first;
     head.clear();
     const kind = order[first]!;
-    while (last < count && tags[order[last]! * 2] === tags[kind * 2] && tags[order[last]! * 2 + 1] === tags[kind * 2 + 1]) {
+    while (last < count && kindOf(list, order[last]!) === kindOf(list, kind) && elementOf(list, order[last]!) === elementOf(list, kind)) {
       const s = order[last++]!;
       for (let side = 0; side < 2; side++) {
         const n = node[s * 2 + side]!;
@@ -69,30 +81,23 @@ export function joinLines(list: SegmentList): JoinedLines {
         const a = node[s * 2]!,
           b = node[s * 2 + 1]!;
         if (onlyEnds) {
-          if (head.get(a)!.length !== 2) write(walk(s, a), s);
-          else if (head.get(b)!.length !== 2) write(walk(s, b), s);
-        } else write(walk(s, a), s);
+          if (head.get(a)!.length !== 2) write(walk(s, a));
+          else if (head.get(b)!.length !== 2) write(walk(s, b));
+        } else write(walk(s, a));
       }
     first = last;
   }
-  return {
-    points: Float64Array.from(points),
-    lineStart: Uint32Array.from(lineStart),
-    lineRole: Uint8Array.from(role),
-    lineJoint: Uint8Array.from(joint),
-    lineElement: Int32Array.from(element),
-    lineArc: Int32Array.from(arcIndex),
-    arcs: Float64Array.from(arcs),
-  };
+  return lengthenArcs(lines.done(), ends);
 
-  function walk(s: number, from: number): number[] {
-    const chain = [from];
+  function walk(s: number, from: number): Chain {
+    const chain: Chain = { nodes: [from], segments: [] };
     let at = from;
     let current = s;
     for (;;) {
       used[current] = 1;
+      chain.segments.push(current);
       at = node[current * 2] === at ? node[current * 2 + 1]! : node[current * 2]!;
-      chain.push(at);
+      chain.nodes.push(at);
       const here = head.get(at)!;
       if (here.length !== 2) return chain;
       const next = here[0] === current ? here[1]! : here[0]!;
@@ -135,25 +140,35 @@ function nodes({ count, ends }: SegmentList): { node: Uint32Array; places: numbe
   return { node, places };
 }
 
-/** Segments sorted by role, then element; the order within is that of the list. */
-function kinds({ count, tags }: SegmentList): Uint32Array {
-  const order = Uint32Array.from({ length: count }, (_, i) => i);
-  return order.sort((a, b) => tags[a * 2]! - tags[b * 2]! || tags[a * 2 + 1]! - tags[b * 2 + 1]! || a - b);
+/** Segments sorted by kind, then element; the order within is that of the list. */
+function kinds(list: SegmentList): Uint32Array {
+  const order = Uint32Array.from({ length: list.count }, (_, i) => i);
+  return order.sort((a, b) => kindOf(list, a) - kindOf(list, b) || elementOf(list, a) - elementOf(list, b) || a - b);
 }
 
-/** The places of a chain without corners that lie on a straight run (within 2 µm); a closed chain also loses a needless first corner. */
-function straighten(chain: readonly number[], places: readonly number[]): Float64Array {
-  let ids = [...chain];
-  if (ids.length > 3 && ids[0] === ids.at(-1)) {
+/**
+ * Which nodes of a chain (by their place in it) are left without corners that lie on a straight run (within 2 µm); a closed chain
+ * also loses a needless first corner.
+ */
+function straighten(chain: readonly number[], places: readonly number[]): number[] {
+  let order = chain.map((_, k) => k);
+  if (chain.length > 3 && chain[0] === chain.at(-1)) {
     // begin at the sharpest corner: neither a straight run nor an arc is then broken by the place where the ring begins
-    const ring = ids.slice(0, -1);
-    const start = sharpest(ring, places);
-    if (start > 0) ids = [...ring.slice(start), ...ring.slice(0, start), ring[start]!];
+    const ring = order.slice(0, -1);
+    const start = sharpest(chain.slice(0, -1), places);
+    if (start > 0) order = [...ring.slice(start), ...ring.slice(0, start), start];
   }
-  const kept = [ids[0]!];
-  for (let k = 1; k + 1 < ids.length; k++) if (!isStraight(places, kept.at(-1)!, ids[k]!, ids[k + 1]!)) kept.push(ids[k]!);
-  kept.push(ids.at(-1)!);
-  return Float64Array.from(kept.flatMap((id) => [places[id * 2]!, places[id * 2 + 1]!]));
+  const kept = [order[0]!];
+  for (let k = 1; k + 1 < order.length; k++)
+    if (!isStraight(places, chain[kept.at(-1)!]!, chain[order[k]!]!, chain[order[k + 1]!]!)) kept.push(order[k]!);
+  kept.push(order.at(-1)!);
+  return kept;
+}
+
+/** Where a ring should begin so that no arc runs over its start: at a true end of its first arc; 0 where it does not matter. */
+function betterStart(stretches: readonly Stretch[], last: number): number {
+  const first = stretches.find((s) => s.arc);
+  return !first || (first.from === 0 && first.to === last) ? 0 : first.to < last ? first.to : first.from;
 }
 
 /** Place in a ring of the corner that turns most, the first of several alike. */

@@ -1,6 +1,6 @@
 import { SAME_LINE, SPECK } from '../geometry/tolerances';
 import { overlap, SegmentGrid } from './segment-grid';
-import { Segments, type SegmentList } from './segments';
+import { kindOf, Segments, type SegmentList } from './segments';
 
 /**
  * Leaves each place of the picture to one line: of segments that run on one another the stronger role stays, of equal roles
@@ -8,40 +8,28 @@ import { Segments, type SegmentList } from './segments';
  * elsewhere, so the result does not depend on the order of work.
  */
 export function removeDoubles(list: SegmentList): SegmentList {
-  const { count, ends, tags } = list;
+  const { count, ends } = list;
   const grid = new SegmentGrid(ends, SAME_LINE);
   const length = (s: number) => Math.hypot(ends[s * 4 + 2]! - ends[s * 4]!, ends[s * 4 + 3]! - ends[s * 4 + 1]!);
   const lengths = Float64Array.from({ length: count }, (_, s) => length(s));
   const out = new Segments();
   const near: number[] = [];
   for (let s = 0; s < count; s++) {
-    const role = tags[s * 2]!;
+    // the jump stands above the role in a kind: it must not decide
+    const role = kindOf(list, s) & 255;
     const gaps: [number, number][] = [];
     for (const o of grid.near(s, near)) {
-      const other = tags[o * 2]!;
+      const other = kindOf(list, o) & 255;
       const isStronger = other !== role ? other < role : lengths[o] !== lengths[s] ? lengths[o]! > lengths[s]! : o < s;
       if (!isStronger) continue;
       const stretch = overlap(ends, s, o, SAME_LINE);
       if (stretch) gaps.push(stretch);
     }
     gaps.sort((a, b) => a[0] - b[0]);
-    const u0 = ends[s * 4]!,
-      v0 = ends[s * 4 + 1]!,
-      du = ends[s * 4 + 2]! - u0,
-      dv = ends[s * 4 + 3]! - v0;
     let t = 0;
     for (let k = 0; k <= gaps.length; k++) {
       const until = k < gaps.length ? gaps[k]![0] : 1;
-      if ((until - t) * lengths[s]! > (k === 0 && gaps.length === 0 ? 0 : SPECK / 2))
-        out.add(
-          u0 + t * du,
-          v0 + t * dv,
-          until === 1 ? ends[s * 4 + 2]! : u0 + until * du,
-          until === 1 ? ends[s * 4 + 3]! : v0 + until * dv,
-          role >> 1,
-          tags[s * 2 + 1]!,
-          (role & 1) === 1,
-        );
+      if ((until - t) * lengths[s]! > (k === 0 && gaps.length === 0 ? 0 : SPECK / 2)) out.addStretch(list, s, t, until);
       if (k < gaps.length) t = Math.max(t, gaps[k]![1]);
     }
   }

@@ -21,13 +21,13 @@ export function sideBySide(strips: readonly Strip[]): { segments: SegmentList; r
   const regions: Region[] = [];
   const steps = strips.slice(1).map((s) => s.from);
   for (const { segments, regions: own, from, length } of strips) {
-    const { ends, tags } = segments;
+    const { ends } = segments;
     for (let s = 0; s < segments.count; s++) {
-      const piece = between(ends[s * 4]!, ends[s * 4 + 1]!, ends[s * 4 + 2]!, ends[s * 4 + 3]!, length);
-      if (!piece) continue;
-      const [u0, v0, u1, v1] = piece;
+      const [u0, u1] = [ends[s * 4]!, ends[s * 4 + 2]!];
+      const stretch = between(u0, u1, Math.hypot(u1 - u0, ends[s * 4 + 3]! - ends[s * 4 + 1]!), length);
+      if (!stretch) continue;
       const isStep = Math.abs(u0 - u1) < AT_STEP && steps.some((u) => Math.abs(u - from - u0) < AT_STEP);
-      if (!isStep) out.add(u0 + from, v0, u1 + from, v1, tags[s * 2]! >> 1, tags[s * 2 + 1]!, (tags[s * 2]! & 1) === 1);
+      if (!isStep) out.addStretch(segments, s, ...stretch, from);
     }
     for (const region of own) {
       const [, v0, , v1] = ringBounds(region.face);
@@ -39,13 +39,13 @@ export function sideBySide(strips: readonly Strip[]): { segments: SegmentList; r
   return { segments: out.done(), regions: uniteAcross(regions, steps) };
 }
 
-/** The part of a segment with 0 <= u <= length. */
-function between(u0: number, v0: number, u1: number, v1: number, length: number): [number, number, number, number] | null {
+/** The stretch of a segment of some size with 0 <= u <= length, in parts of it; null for none. */
+function between(u0: number, u1: number, size: number, length: number): [number, number] | null {
   if (Math.max(u0, u1) < 0 || Math.min(u0, u1) > length) return null;
-  const at = (u: number): [number, number] => [u, v0 + ((u - u0) / (u1 - u0)) * (v1 - v0)];
-  const end = (u: number, v: number): [number, number] => (u < 0 ? at(0) : u > length ? at(length) : [u, v]);
-  const [a, b] = [end(u0, v0), end(u1, v1)];
-  return Math.hypot(b[0] - a[0], b[1] - a[1]) > JOIN / 2 ? [...a, ...b] : null;
+  const at = (u: number) => (u < 0 ? -u0 : length - u0) / (u1 - u0);
+  const isOut = (u: number) => u < 0 || u > length;
+  const [from, to] = [isOut(u0) ? at(u0) : 0, isOut(u1) ? at(u1) : 1];
+  return (to - from) * size > JOIN / 2 ? [from, to] : null;
 }
 
 /** Cut faces of one material that meet at a step are one. */

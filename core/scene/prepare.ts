@@ -4,6 +4,7 @@ import { findEdges } from './adjacency';
 import { classifyEdges, faceNormals } from './classify-edges';
 import { meetings } from './meetings';
 import { mendTCorners } from './mend-t-corners';
+import { tellRoundFromFolded } from './round-runs';
 import type { Scene } from './scene';
 import { weld } from './weld';
 
@@ -16,6 +17,7 @@ export function prepare(model: Model): Scene {
   turnInsideOut(welded.vertices, edges.triangles, edges.triangleEdges, edges.partTriangleStart, edges.partClosed);
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
   const edgeKind = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
+  tellRoundFromFolded({ vertices: welded.vertices, normals, ...edges }, edgeKind);
   const parts = model.partElement.length;
   const trianglePart = new Uint32Array(edges.triangles.length / 3);
   const partBounds = new Float64Array(parts * 6);

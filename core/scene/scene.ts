@@ -1,5 +1,8 @@
-/** How two faces meet in an edge. Decided once per model; it does not depend on the view. */
-export const EdgeKind = { coplanar: 0, smooth: 1, crease: 2, border: 3 } as const;
+/**
+ * How two faces meet in an edge. Decided once per model; it does not depend on the view. Smooth: a facet joint of something
+ * round, no line. Surface: a shallow crease between flat faces, a fine line.
+ */
+export const EdgeKind = { coplanar: 0, smooth: 1, crease: 2, border: 3, surface: 4 } as const;
 
 /**
  * A model prepared for drawing: everything that does not depend on the view.

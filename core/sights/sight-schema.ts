@@ -33,6 +33,7 @@ const schema = Joi.object({
   frame: Joi.object({ origin: point3.required(), look: point3.required(), up: point3.required(), cut: Joi.boolean().default(false) }),
   depth: Joi.number().min(0).max(FAR).allow(null),
   far: Joi.number().min(0).max(FAR),
+  jumps: Joi.array().items(Joi.number().greater(0).max(FAR)).max(8),
   overhead: Joi.number().min(0).max(FAR).allow(null),
   limits: Joi.object({ left: metres.allow(null), right: metres.allow(null), bottom: metres.allow(null), top: metres.allow(null) }),
   show: Joi.array().items(rule).max(1000),
@@ -77,6 +78,7 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   sight.trims?.forEach(({ normal }, i) => {
     if (Math.hypot(...normal) < 1e-9) refuse(`trims.${i}.normal`, 'has no length');
   });
+  if (sight.jumps?.some((step, i) => i > 0 && step <= sight.jumps![i - 1]!)) refuse('jumps', 'must ascend');
   if (sight.overhead !== undefined && (sight.kind !== 'plan' || sight.frame)) refuse('overhead', 'goes with a plan of a storey only');
   if (sight.pullApart && sight.kind !== 'axonometric') refuse('pullApart', 'goes with an axonometric only');
   if (sight.frame && sight.kind === 'perspective') refuse('frame', 'does not go with a perspective: it has an eye and a target');

@@ -44,6 +44,8 @@ export interface Sight {
   readonly depth?: number | null | undefined;
   /** What lies deeper than this has the role far. */
   readonly far?: number | undefined;
+  /** Sizes of jump in depth, metres, ascending, by which outlines are told apart: a standard may give each its weight. */
+  readonly jumps?: readonly number[] | undefined;
   /** Plan: how far above the cut the outlines of what hangs there are shown, in the role overhead; null = no end. */
   readonly overhead?: number | null | undefined;
   readonly limits?: Limits | undefined;

@@ -2,7 +2,7 @@ import { cross, dot, unit, type Vec3 } from '../geometry/vec3';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
 import { toFrame } from '../sights/frame';
-import { piecesOf } from './views';
+import { chordsOf } from './views';
 
 /*
  * A brute-force judge of drawings, with nothing of the engine in it: every edge of every body is sampled, and every sample is
@@ -19,6 +19,8 @@ export interface Verdict {
 
 const NEAR = 1e-3;
 const SMOOTH = Math.cos((20.5 * Math.PI) / 180);
+/** Up to here (twelve sides) facets may be those of something round: no line, or one. */
+const ROUND = Math.cos((30.7 * Math.PI) / 180);
 const SHARP = Math.cos((19.5 * Math.PI) / 180);
 
 interface Edge {
@@ -50,7 +52,7 @@ export function judge(model: Model, drawing: Drawing, cut: boolean, eye = Infini
   const edges: (Edge & { sure: boolean })[] = [];
   for (const own of parts) edges.push(...edgesOf(own, triangles, normals));
   edges.push(...meetings(parts, triangles, normals));
-  const drawn = piecesOf(drawing);
+  const drawn = chordsOf(drawing);
 
   const missing: number[][] = [];
   let samples = 0;
@@ -68,13 +70,13 @@ export function judge(model: Model, drawing: Drawing, cut: boolean, eye = Infini
     }
   }
   const extra: number[][] = [];
-  for (const [u0, v0, u1, v1, radius] of piecesOf(drawing, ['outline', 'edge', 'surface'])) {
+  for (const [u0, v0, u1, v1, rise] of chordsOf(drawing, ['outline', 'edge', 'surface'])) {
     const n = Math.max(3, Math.ceil(Math.hypot(u1! - u0!, v1! - v0!) / 0.2));
     for (let i = 0; i < n; i++) {
       const t = (i + 0.5) / n;
       const [u, v] = [u0! + t * (u1! - u0!), v0! + t * (v1! - v0!)];
       samples++;
-      if (!edges.some((edge) => mayBeSeen(edge, u, v, NEAR + 0.01 * radius!))) extra.push([u, v]);
+      if (!edges.some((edge) => mayBeSeen(edge, u, v, NEAR + rise!))) extra.push([u, v]);
     }
   }
   return { missing, extra, samples };
@@ -146,7 +148,7 @@ function* edgesOf(
     if (!seenN && !seenM) continue;
     const angle = dot(n, m);
     const turns = seenN !== seenM;
-    if (turns || angle < SMOOTH) yield { a, b, sure: true };
+    if (turns || angle < ROUND) yield { a, b, sure: true };
     else if (angle < SHARP) yield { a, b, sure: false };
   }
 }
@@ -208,12 +210,12 @@ function crossing(tri: readonly [Vec3, Vec3, Vec3], at: Vec3, normal: Vec3, alon
   return [from[0], from[1], to[0], to[1], d.some((x) => x > 1e-6) && d.some((x) => x < -1e-6)];
 }
 
-/** Whether a place lies on one of some pieces; an arc may leave the chords of what it was recognised from by their rise (24 sides: 0.9 %). */
+/** Whether a place lies on one of some pieces. */
 function near(pieces: readonly (readonly number[])[], u: number, v: number): boolean {
-  return pieces.some(([a, b, c, d, r = 0]) => {
+  return pieces.some(([a, b, c, d, rise = 0]) => {
     const [du, dv] = [c! - a!, d! - b!];
     const l = du * du + dv * dv;
     const t = l > 0 ? Math.max(0, Math.min(1, ((u - a!) * du + (v - b!) * dv) / l)) : 0;
-    return Math.hypot(u - a! - t * du, v - b! - t * dv) < NEAR + 0.01 * r;
+    return Math.hypot(u - a! - t * du, v - b! - t * dv) < NEAR + rise;
   });
 }

@@ -1,5 +1,6 @@
 import { draw } from '../draw';
 import type { Vec3 } from '../geometry/vec3';
+import { ARC_NUMBERS } from '../linework/arc';
 import { linePoints, type Drawing } from '../linework/drawing';
 import { ROLES, type Role } from '../linework/role';
 import type { Model } from '../model/model';
@@ -23,15 +24,32 @@ export const ISO = frameSight([-1, 1, -1], [0, 0, 1]);
 
 export const drawModel = (model: Model, sight: Sight): Drawing => draw(model, prepare(model), sight);
 
-/** Straight pieces of a drawing as u0 v0 u1 v1 and the radius of the arc they are of (0 for none), of the roles asked for. */
-export function piecesOf(drawing: Drawing, roles: readonly Role[] = ['cut', 'ground', 'outline', 'edge', 'surface']): number[][] {
+const VISIBLE: readonly Role[] = ['cut', 'ground', 'outline', 'edge', 'surface'];
+
+/** Straight pieces of a drawing as u0 v0 u1 v1, of the roles asked for. */
+export function piecesOf(drawing: Drawing, roles: readonly Role[] = VISIBLE): number[][] {
   const out: number[][] = [];
   drawing.lineRole.forEach((role, l) => {
     if (!roles.includes(ROLES[role]!)) return;
     const p = linePoints(drawing, l);
-    const a = drawing.lineArc[l]!;
-    const radius = a >= 0 ? drawing.arcs[a * 5 + 2]! : 0;
-    for (let i = 0; i + 3 < p.length; i += 2) out.push([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!, radius]);
+    for (let i = 0; i + 3 < p.length; i += 2) out.push([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!]);
+  });
+  return out;
+}
+
+/**
+ * The same between the corners of the model, arcs as their chords; fifth, how far the piece may leave the model's edge: at the ends
+ * of an arc by its rise over a chord of twelve, elsewhere not at all.
+ */
+export function chordsOf(drawing: Drawing, roles: readonly Role[] = VISIBLE): number[][] {
+  const out: number[][] = [];
+  drawing.lineRole.forEach((role, l) => {
+    if (!roles.includes(ROLES[role]!)) return;
+    const p = drawing.points;
+    const [from, to] = [drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2 - 2];
+    const a = drawing.lineArc[l]! * ARC_NUMBERS;
+    const rise = a >= 0 ? 0.035 * Math.hypot(drawing.arcs[a + 2]!, drawing.arcs[a + 3]!) : 0;
+    for (let i = from; i < to; i += 2) out.push([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!, i === from || i === to - 2 ? rise : 0]);
   });
   return out;
 }

@@ -5,7 +5,7 @@ import { BEHIND, type Occluders } from './tile-index';
 import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
-export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3 } as const;
+export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3, surface: 4 } as const;
 
 /**
  * The edges that may be drawn in a view, cut off at the cutting plane and at the depth limit.
@@ -70,7 +70,7 @@ export function candidateEdges(
         const turns = fa !== fb;
         if (!seenA && !seenB && !(keepHidden && ek === EdgeKind.crease && (fa === Facing.back || fb === Facing.back))) continue;
         if (ek === EdgeKind.smooth && !turns) continue;
-        reason = turns ? Candidate.outline : Candidate.crease;
+        reason = turns ? Candidate.outline : ek === EdgeKind.surface ? Candidate.surface : Candidate.crease;
         // Of two seen faces one lies behind what continues the other, if the edge is convex; in a corner neither does.
         if (seenA && seenB ? isConvex(scene, e, a, b) : seenA) joinA = a;
         if (seenA && seenB ? joinA !== NONE : seenB) joinB = b;

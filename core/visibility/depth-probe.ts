@@ -1,13 +1,14 @@
 import { STRIDE, type Occluders } from './tile-index';
 
-/** Depth of the nearest surface at a point of the picture, Infinity where there is none. Exact for that point. */
-export function depthAt(occluders: Occluders, u: number, v: number): number {
+/** The occluder nearest to the eye at a point of the picture, -1 where there is none. Exact for that point. */
+export function nearestAt(occluders: Occluders, u: number, v: number): number {
   const { records, near, u0, v0, size, columns, rows, start, items } = occluders;
   const i = Math.floor((u - u0) / size),
     j = Math.floor((v - v0) / size);
-  if (i < 0 || j < 0 || i >= columns || j >= rows) return Infinity;
+  if (i < 0 || j < 0 || i >= columns || j >= rows) return -1;
   const tile = j * columns + i;
   let best = Infinity;
+  let found = -1;
   for (let k = start[tile]!; k < start[tile + 1]!; k++) {
     const o = items[k]!;
     if (near[o]! >= best) break;
@@ -15,8 +16,18 @@ export function depthAt(occluders: Occluders, u: number, v: number): number {
     if (records[at]! * u + records[at + 1]! * v + records[at + 2]! < 0) continue;
     if (records[at + 3]! * u + records[at + 4]! * v + records[at + 5]! < 0) continue;
     if (records[at + 6]! * u + records[at + 7]! * v + records[at + 8]! < 0) continue;
-    const w = -(records[at + 9]! * u + records[at + 10]! * v + records[at + 12]!) / records[at + 11]!;
-    if (w < best) best = w;
+    const w = depthOf(occluders, o, u, v);
+    if (w < best) {
+      best = w;
+      found = o;
+    }
   }
-  return best;
+  return found;
+}
+
+/** Depth of the plane of occluder `o` at a point of the picture; Infinity for -1. */
+export function depthOf({ records }: Occluders, o: number, u: number, v: number): number {
+  if (o < 0) return Infinity;
+  const at = o * STRIDE;
+  return -(records[at + 9]! * u + records[at + 10]! * v + records[at + 12]!) / records[at + 11]!;
 }

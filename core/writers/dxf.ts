@@ -1,5 +1,6 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
 import type { Layer, RegionFill, StyledDrawing } from '../drafting/style-drawing';
+import { isCircle, isWhole, type Arc } from '../linework/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
 import { ROLES } from '../linework/role';
 import { firstMaterials, type Model } from '../model/model';
@@ -25,7 +26,7 @@ export interface DxfOptions {
 
 /**
  * The drawing as an ASCII DXF file, release 2010 (AC1024), UTF-8, at true size: layers with weight, colour and line type,
- * LINE, LWPOLYLINE, ARC, CIRCLE and HATCH; nothing on layer 0; line types and hatches scaled so that they are right on paper
+ * LINE, LWPOLYLINE, ARC, CIRCLE, ELLIPSE and HATCH; nothing on layer 0; line types and hatches scaled so that they are right on paper
  * at the drawing's scale. Source: Autodesk, DXF Reference, release 2010.
  */
 export function writeDxf(
@@ -62,7 +63,13 @@ export function writeDxf(
     else content.polyline(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, layer);
     const e = drawing.lineElement[l]!;
     const element = model.elements[e];
-    if (!plain && element) content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '');
+    if (plain || !element) continue;
+    const beyond = drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]);
+    const ids = Array.from(beyond, (other) => model.elements[other]?.id ?? '-').join(' ');
+    content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '', {
+      beyond: ids,
+      depths: [drawing.lineDepth[l * 2]! * k, drawing.lineDepth[l * 2 + 1]! * k],
+    });
   }
 
   const [u0, v0, u1, v1] = drawingBounds(drawing);
@@ -146,9 +153,19 @@ class EntityWriter {
     for (let p = from; p < last; p++) this.out.point(10, points[p * 2]! * k, points[p * 2 + 1]! * k);
   }
 
-  arc([u, v, r, start, end]: readonly [number, number, number, number, number], layer: number): void {
+  arc(arc: Arc, layer: number): void {
     const { k, out } = this;
-    const full = end - start > 2 * Math.PI - 1e-9;
+    const [u, v, r, axisV, ratio, start, end] = arc;
+    const full = isWhole(arc);
+    if (!isCircle(arc)) {
+      this.begin('ELLIPSE', layer)
+        .text(100, 'AcDbEllipse')
+        .point(10, u * k, v * k, 0)
+        .point(11, r * k, axisV * k, 0);
+      out.real(210, 0).real(220, 0).real(230, 1).real(40, ratio, 12);
+      out.real(41, full ? 0 : start, 12).real(42, full ? 2 * Math.PI : end, 12);
+      return;
+    }
     this.begin(full ? 'CIRCLE' : 'ARC', layer)
       .text(100, 'AcDbCircle')
       .point(10, u * k, v * k, 0)
@@ -185,10 +202,15 @@ class EntityWriter {
     out.int(98, 0);
   }
 
-  /** Extended data of the entity just written: where it comes from. Strings hold 255 bytes at most. */
-  origin(role: string, elements: string, className: string, material: string): void {
+  /**
+   * Extended data of the entity just written: where it comes from; of a line also what lies beyond it and the depths of its ends.
+   * Strings hold 255 bytes at most.
+   */
+  origin(role: string, elements: string, className: string, material: string, line?: { beyond: string; depths: readonly number[] }): void {
     this.out.text(1001, APPLICATION);
-    for (const text of [role, elements, className, material]) this.out.text(1000, text.replace(/\p{Cc}/gu, ' ').slice(0, 80));
+    const texts = [role, elements, className, material, ...(line ? [line.beyond] : [])];
+    for (const text of texts) this.out.text(1000, text.replace(/\p{Cc}/gu, ' ').slice(0, 80));
+    for (const depth of line?.depths ?? []) this.out.real(1040, depth);
   }
 
   /** Definition lines carry their final size: the scale of group 41 is already in them. */

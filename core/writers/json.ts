@@ -1,4 +1,5 @@
 import { noteSentence } from '../faults/wording';
+import { isCircle } from '../linework/arc';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { ROLES } from '../linework/role';
 import { firstMaterials, type Model } from '../model/model';
@@ -27,11 +28,21 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
       class: model.elements[element]?.class ?? null,
       material: materialOf.get(element) ?? null,
       ...(drawing.lineJoint[l] ? { joint: true } : {}),
+      depth: [length(drawing.lineDepth[l * 2]!), length(drawing.lineDepth[l * 2 + 1]!)],
+      beyond: Array.from(
+        drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]),
+        (e) => model.elements[e]?.id ?? null,
+      ),
+      ...(drawing.lineJump[l] ? { jump: drawing.jumps[drawing.lineJump[l]! - 1] } : {}),
       ...(layerOf ? { layer: layerOf(l) } : {}),
     };
     if (a >= 0 && !flat) {
-      const [u, v, radius, start, end] = arcAt(drawing, a);
-      return { ...common, arc: { centre: [length(u), length(v)], radius: length(radius), start: angle(start), end: angle(end) } };
+      const arc = arcAt(drawing, a);
+      const [u, v, axisU, axisV, ratio, start, end] = arc;
+      const [centre, ends] = [[length(u), length(v)], { start: angle(start), end: angle(end) }];
+      if (isCircle(arc)) return { ...common, arc: { centre, radius: length(axisU), ...ends } };
+      const corners = drawing.points.subarray(drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2);
+      return { ...common, points: pairs(corners), ellipse: { centre, axis: [length(axisU), length(axisV)], ratio: angle(ratio), ...ends } };
     }
     return { ...common, points: pairs(linePoints(drawing, l)) };
   });

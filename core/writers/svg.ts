@@ -1,5 +1,6 @@
 import { paperColour, type StyledDrawing } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
+import { arcPoint, isWhole, type Arc } from '../linework/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
 import type { Model } from '../model/model';
 import type { Sight } from '../sights/sight';
@@ -93,13 +94,18 @@ function linePath(points: Float64Array, from: number, to: number, x: Place, y: P
   return closed ? `${d}Z` : d;
 }
 
-function arcPath([u, v, r, start, end]: readonly [number, number, number, number, number], k: number, x: Place, y: Place): string {
-  const at = (t: number) => `${x(u + r * Math.cos(t))} ${y(v + r * Math.sin(t))}`;
-  const radius = decimal(r * k, 5);
-  // counter-clockwise with v up is sweep 0 with y down; a full circle takes two halves
-  if (end - start > 2 * Math.PI - 1e-9)
-    return `M${at(start)}A${radius} ${radius} 0 0 0 ${at(start + Math.PI)}A${radius} ${radius} 0 0 0 ${at(start)}Z`;
-  return `M${at(start)}A${radius} ${radius} 0 ${end - start > Math.PI ? 1 : 0} 0 ${at(end)}`;
+function arcPath(arc: Arc, k: number, x: Place, y: Place): string {
+  const [, , axisU, axisV, ratio, start, end] = arc;
+  const at = (t: number) => {
+    const [u, v] = arcPoint(arc, t);
+    return `${x(u)} ${y(v)}`;
+  };
+  const long = Math.hypot(axisU, axisV) * k;
+  // the page's y runs down: angles turn the other way, and counter-clockwise is sweep 0
+  const to = `${decimal(long, 5)} ${decimal(long * ratio, 5)} ${decimal((-Math.atan2(axisV, axisU) * 180) / Math.PI, 5)}`;
+  // all round takes two halves
+  if (isWhole(arc)) return `M${at(start)}A${to} 0 0 ${at(start + Math.PI)}A${to} 0 0 ${at(start)}Z`;
+  return `M${at(start)}A${to} ${end - start > Math.PI ? 1 : 0} 0 ${at(end)}`;
 }
 
 /**
