@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { box, modelOf, polygon, prism, turned } from '../testing/solids';
+import { checkStandard } from '../drafting/check-standard';
+import { STANDARD } from '../drafting/standard';
+import { styleDrawing } from '../drafting/style-drawing';
 import { checkSight } from '../sights/sight-schema';
-import { box, modelOf } from '../testing/solids';
+
 import { drawModel, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
 
 describe('roles by distance', () => {
@@ -35,5 +39,65 @@ describe('roles by distance', () => {
     expect(() => checkSight({ kind: 'elevation', number: '', name: '', toward: 'north', overhead: 1 })).toThrowError(
       expect.objectContaining({ code: 'sight-field' }),
     );
+  });
+});
+
+describe('surface lines', () => {
+  it('show the ridge of a roof that falls by 4°, and no joint of a shallow dome', () => {
+    const roof = turned(prism([[0, 0], [10, 0], [10, 3], [5, 3.35], [0, 3]], 0, 8), 1); // prettier-ignore
+    const plan = drawModel(modelOf([roof]), frameSight([0, 0, -1], [0, 1, 0]));
+    expect(lengthOf(piecesOf(plan, ['surface']))).toBeCloseTo(8, 6);
+    const dome = prism(polygon(0, 0, 4, 32), 0, 0.5, [0, 0]);
+    expect(piecesOf(drawModel(modelOf([dome]), frameSight([0, 0, -1], [0, 1, 0])), ['surface'])).toHaveLength(0);
+  });
+
+  it('part two materials on one face of an element, where elements of their own would have an edge', () => {
+    const halves = modelOf([
+      { solid: box([0, 0, 0], [1, 1, 1]), material: 'Oak' },
+      { solid: box([1, 0, 0], [1, 1, 1]), material: 'Steel' },
+    ]);
+    const front = frameSight([0, 1, 0], [0, 0, 1]);
+    expect(lengthOf(piecesOf(drawModel(halves, front), ['edge']))).toBeCloseTo(1, 9);
+    const one = drawModel({ ...halves, partElement: Uint32Array.from([0, 0]) }, front);
+    expect(lengthOf(piecesOf(one, ['surface']))).toBeCloseTo(1, 9);
+    expect(piecesOf(one, ['edge'])).toHaveLength(0);
+  });
+});
+
+describe('what a line knows', () => {
+  // a small box a quarter of a metre before a wall, and beside it nothing
+  const model = modelOf([
+    { solid: box([0, 0, 0], [4, 0.3, 3]), name: 'wall' },
+    { solid: box([1, -0.75, 1], [1, 0.5, 1]), name: 'cabinet' },
+  ]);
+  const front = frameSight([0, 1, 0], [0, 0, 1], [0, -2, 0], { jumps: [0.1, 1] });
+  const lines = (sight = front) => {
+    const d = drawModel(model, sight);
+    return Array.from(d.lineRole, (_, l) => ({
+      element: model.elements[d.lineElement[l]!]!.name,
+      beyond: [...d.lineBeyond.slice(d.lineBeyondStart[l], d.lineBeyondStart[l + 1])].map((e) => model.elements[e]?.name ?? 'paper'),
+      jump: d.lineJump[l]! && d.jumps[d.lineJump[l]! - 1],
+      depth: [...d.lineDepth.slice(l * 2, l * 2 + 2)],
+    }));
+  };
+
+  it('is its depth at both ends, what lies beyond it, and the size of its jump', () => {
+    expect(lines()).toEqual([
+      { element: 'cabinet', beyond: ['wall'], jump: 0.1, depth: [1.25, 1.25] },
+      { element: 'wall', beyond: ['paper'], jump: 1, depth: [2, 2] },
+    ]);
+    expect(lines({ ...front, jumps: undefined }).map((l) => l.jump)).toEqual([0, 0]);
+    // a joint in the cut parts the elements on both its sides
+    const cut = drawModel(modelOf([box([0, 0, 0], [1, 1, 1]), box([1, 0, 0], [1, 1, 1])]), frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0]));
+    const joint = cut.lineJoint.indexOf(1);
+    expect([cut.lineElement[joint], cut.lineBeyond[cut.lineBeyondStart[joint]!]].sort()).toEqual([0, 1]);
+  });
+
+  it('lets a standard give the larger jumps a heavier line', () => {
+    const drawing = drawModel(model, front);
+    const heavy = { ...STANDARD.lines.find((r) => r.role === 'outline')!, jump: 1, layer: 'PROFILE', weight: 0.35 };
+    const styled = styleDrawing(model, drawing, checkStandard({ ...structuredClone(STANDARD), lines: [heavy, ...STANDARD.lines] }), 50);
+    expect(Array.from(styled.lineLayer, (l) => styled.layers[l]!.weight)).toEqual([0.25, 0.35]);
+    expect(() => checkSight({ ...front, jumps: [1, 0.1] })).toThrowError(expect.objectContaining({ code: 'sight-field' }));
   });
 });
