@@ -49,6 +49,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const pictures: Promise<void>[] = [];
   if (explainDir) await mkdir(explainDir, { recursive: true });
   const raw = draw(model, scene, sight, {
+    ranks: standard.ranks,
     clock: values.times ? clock : undefined,
     watch: explainDir
       ? (step) => pictures.push(...explainStep(step).map(([name, svg]) => writeFile(join(explainDir, name), svg)))

@@ -30,7 +30,7 @@ export async function proofCommand(args: readonly string[]): Promise<number> {
   const standard = values.standard ? await readStandard(values.standard) : STANDARD;
   const model = await readModelFile(path, { unit, up });
   const scene = prepare(model);
-  const findings = proof(model, scene, sight, styleDrawing(model, draw(model, scene, sight), standard, 100));
+  const findings = proof(model, scene, sight, styleDrawing(model, draw(model, scene, sight, { ranks: standard.ranks }), standard, 100));
   const rows = findings.map((f) => ({ finding: f.code, at: f.at, words: noteSentence(f) }));
   if (values.json) process.stdout.write(`${JSON.stringify(rows, null, 1)}\n`);
   else if (!rows.length) process.stdout.write('proof clean\n');

@@ -1,5 +1,6 @@
 import { cutLoops } from './cutting/cut-loops';
 import { earthRegion } from './cutting/earth';
+import type { RankRule } from './cutting/material-rank';
 import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces } from './cutting/regions';
 import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
@@ -34,6 +35,8 @@ import { foreshortening, viewSpace } from './sights/view-space';
 export interface DrawOptions {
   /** A clock in milliseconds; without one the report has no times and a drawing is the same byte for byte. */
   readonly clock?: (() => number) | undefined;
+  /** An office's own table of ranks: which material keeps its place where two overlap in a cut. */
+  readonly ranks?: readonly RankRule[] | undefined;
   /** Only the cut faces and their lines: quick enough to follow a hand. */
   readonly cutOnly?: boolean | undefined;
   /** Is shown the result of each step, for pictures of how a drawing comes about. */
@@ -61,7 +64,7 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   const [first] = seen;
   const { regions, ...found } = isJogged ? sideBySide(seen) : first!;
   const segments =
-    sight.overhead !== undefined && !options.cutOnly ? withOverhead(found.segments, upwards(model, scene, sight)) : found.segments;
+    sight.overhead !== undefined && !options.cutOnly ? withOverhead(found.segments, upwards(model, scene, sight, options)) : found.segments;
 
   const t0 = clock();
   const single = removeDoubles(segments);
@@ -88,14 +91,15 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const reach = sight.depth ?? Infinity;
   const limits = { cut, depth: reach * (reach === Infinity ? 1 : foreshortening(reach, distance)) };
   const trims = [...trimPlanes(sight, source.origin), ...beforeTheEye(prepared, frame, distance)];
+  const regionOptions = { ranks: options.ranks, layersMeet: sight.layersMeet };
   const pulls = pulledParts(source, sight, shown);
   const apart = pulls.length ? pullApart(source, pulls) : { model: source, traces: new Float64Array(0) };
   const whole = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
-  const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims) : whole;
+  const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims, regionOptions) : whole;
   const view = viewSpace(scene, frame, shown, distance);
 
   const joints = jointParts(model, sight);
-  const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame, joints) : NO_FACES;
+  const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame, { ...regionOptions, joints }) : NO_FACES;
   const isProfile = sight.profile === true;
   const faces = isProfile ? profileOf(earthRegion(model, united)) : earthRegion(model, united);
   // in a perspective the faces that trims make are surfaces like others
@@ -135,8 +139,8 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
 }
 
 /** The view upwards from the cut of a plan. */
-function upwards(model: Model, scene: Scene, sight: Sight): SegmentList {
-  return look(model, scene, { ...sight, kind: 'ceiling plan', depth: sight.overhead, hidden: false }, {}).segments;
+function upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptions): SegmentList {
+  return look(model, scene, { ...sight, kind: 'ceiling plan', depth: sight.overhead, hidden: false }, { ranks }).segments;
 }
 
 /** Nothing nearer to the eye than this is drawn, metres. */

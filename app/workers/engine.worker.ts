@@ -69,7 +69,7 @@ const engine = {
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
       const from = performance.now();
-      const styled = styleDrawing(model, draw(model, scene, sight, { cutOnly }), STANDARD, 1);
+      const styled = styleDrawing(model, draw(model, scene, sight, { cutOnly, ranks: STANDARD.ranks }), STANDARD, 1);
       const { drawing, layers, lineLayer, fills } = styled;
       return {
         drawing,
@@ -92,7 +92,7 @@ const engine = {
       const files: Record<string, Uint8Array> = {};
       const encoder = new TextEncoder();
       for (const [i, { sight, scale }] of job.sights.entries()) {
-        const styled = styleDrawing(model, draw(model, scene, sight), STANDARD, scale);
+        const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale);
         const text =
           job.format === 'dxf'
             ? writeDxf(model, styled, sight)

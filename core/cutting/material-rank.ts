@@ -1,23 +1,34 @@
+/** One line of a table of ranks: materials whose name holds one of the words have the rank. The first that fits decides. */
+export interface RankRule {
+  /** Words or parts of words, parted by spaces; without case. */
+  readonly material: string;
+  readonly rank: number;
+}
+
 /**
  * Which material keeps its place where two overlap in a cut: structure before block before screed before insulation
- * before finish (common practice). Found by words in the material's name; an unknown one stands in the middle.
+ * before finish (common practice). An office's own table goes before it. An unknown material stands in the middle.
  */
-const RANKS: readonly (readonly [RegExp, number])[] = [
-  [/steel|iron|alumin|metal/i, 90],
-  [/concrete|c\d\d\/\d\d/i, 80],
-  [/stone|granite/i, 75],
-  [/block|brick|masonry/i, 70],
-  [/timber|oak|wood|larch|ply|board/i, 60],
-  [/screed|mortar/i, 40],
-  [/insul|wool|foam/i, 30],
-  [/plaster|gypsum|render|paint|finish/i, 20],
-  [/glass|glaz/i, 15],
-  [/earth|soil|ground|sand|gravel|fill/i, 5],
+export const RANKS: readonly RankRule[] = [
+  { material: 'steel iron alumin metal', rank: 90 },
+  { material: 'concrete c20/ c25/ c30/ c35/ c40/ c45/ c50/', rank: 80 },
+  { material: 'stone granite', rank: 75 },
+  { material: 'block brick masonry', rank: 70 },
+  { material: 'timber oak wood larch ply board', rank: 60 },
+  { material: 'screed mortar', rank: 40 },
+  { material: 'insul wool foam', rank: 30 },
+  { material: 'plaster gypsum render paint finish', rank: 20 },
+  { material: 'glass glaz', rank: 15 },
+  { material: 'earth soil ground sand gravel fill', rank: 5 },
 ];
+const MIDDLE = 50;
 
-export function rankOf(name: string | undefined): number {
-  if (name === undefined) return 50;
-  return RANKS.find(([words]) => words.test(name))?.[1] ?? 50;
+/** Rank of a material by its name, after an office's own table and then the one that comes along. */
+export function rankOf(name: string | undefined, own: readonly RankRule[] = []): number {
+  if (name === undefined) return MIDDLE;
+  const lower = name.toLowerCase();
+  const fits = ({ material }: RankRule) => material.toLowerCase().split(' ').some((word) => word !== '' && lower.includes(word)); // prettier-ignore
+  return (own.find(fits) ?? RANKS.find(fits))?.rank ?? MIDDLE;
 }
 
 /** Whether a layer is a gap: air and cavities are regions without fill. */

@@ -2,9 +2,10 @@ import Flatbush from 'flatbush';
 import { difference, faceArea, intersection, ringBounds, ringContains, union, type Face, type Ring } from '../geometry/polygons';
 import type { Model } from '../model/model';
 import type { Frame } from '../sights/frame';
-import { buildUpLayers } from './build-up-layers';
+import { buildUpLayers, type CutLayer } from './build-up-layers';
 import type { CutLoops } from './cut-loops';
-import { rankOf } from './material-rank';
+import { rankOf, type RankRule } from './material-rank';
+import { meetLayers, type LayeredCut } from './meet-layers';
 import { snapCorners } from './snap-corners';
 
 /** A closed cut face with holes, in the sight's plane, with its material and the elements it came from. */
@@ -31,6 +32,15 @@ export interface CutFaces {
 /** Smaller overlaps than this, in square metres, are noise of touching faces. */
 const OVERLAP = 1e-6;
 
+export interface RegionOptions {
+  /** The parts (1) that stay apart from others of their material. */
+  readonly joints?: Uint8Array;
+  /** Layers go on through weaker ones of a wall that they stand at, to their own material. */
+  readonly layersMeet?: boolean | undefined;
+  /** An office's own table of ranks, which goes before the one that comes along. */
+  readonly ranks?: readonly RankRule[] | undefined;
+}
+
 interface Group {
   material: number;
   element: number;
@@ -45,10 +55,10 @@ interface Group {
 /**
  * Makes regions of cut loops: outlines of one material are united, across elements; where no material is known each element
  * keeps its own, unless they run through one another; layers of a build-up become regions of their own. Where regions of different materials overlap, the higher
- * rank keeps the place, so regions never cover one another. `joints` names the parts (1) that stay apart from others of their
- * material.
+ * rank keeps the place, so regions never cover one another.
  */
-export function makeRegions(model: Model, loops: CutLoops, frame: Frame, joints?: Uint8Array): CutFaces {
+export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joints, ranks, layersMeet }: RegionOptions = {}): CutFaces {
+  const nameOf = (material: number) => model.materials[material]?.name;
   const rings: Ring[] = [];
   const closed: boolean[] = [];
   const parts: number[] = [];
@@ -81,7 +91,7 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, joints?
           element,
           use,
           isWhole: key.startsWith('element '),
-          rank: use === 'air' ? -1 : rankOf(model.materials[material]?.name),
+          rank: use === 'air' ? -1 : rankOf(nameOf(material), ranks),
           rings: [],
           ringElement: [],
         }),
@@ -91,25 +101,28 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, joints?
       group.ringElement.push(element);
     }
   };
+  const layered: (LayeredCut & { readonly element: number })[] = [];
+  const putLayer = (element: number, { isAir, material, index }: CutLayer, own: readonly Ring[]) => {
+    const key = isAir ? `air ${element}` : material >= 0 ? `m ${material}` : `layer ${element} ${index}`;
+    put(key, material, element, isAir ? 'air' : 'matter', own);
+  };
   for (const [part, own] of byPart) {
     const elementIndex = model.partElement[part]!;
-    const element = model.elements[elementIndex]!;
-    const layers = element.buildUp && buildUpLayers(element.buildUp, frame, own, (m) => model.materials[m]?.name ?? '');
-    if (layers)
-      for (const layer of layers) {
-        const key = layer.isAir
-          ? `air ${elementIndex}`
-          : layer.material >= 0
-            ? `m ${layer.material}`
-            : `layer ${elementIndex} ${layer.index}`;
-        put(key, layer.material, elementIndex, layer.isAir ? 'air' : 'matter', layer.rings);
-      }
-    else {
+    const { buildUp } = model.elements[elementIndex]!;
+    if (buildUp) {
+      const layers = buildUpLayers(buildUp, frame, own, (m) => nameOf(m) ?? '');
+      for (const layer of layers) putLayer(elementIndex, layer, layer.rings);
+      layered.push({ element: elementIndex, buildUp, rings: own, layers });
+    } else {
       const material = model.partMaterial[part]!;
       const key = material < 0 ? `element ${elementIndex}` : joints?.[part] ? `m ${material} of ${elementIndex}` : `m ${material}`;
       put(key, material, elementIndex, 'matter', own);
     }
   }
+
+  if (layersMeet)
+    for (const { cut, layer, gained } of meetLayers(layered, frame, (m) => rankOf(nameOf(m), ranks)))
+      putLayer(layered[cut]!.element, layer, gained);
 
   const ordered = uniteOverlapping([...groups.values()]).sort((a, b) => b.rank - a.rank);
   snapAgain(ordered);

@@ -9,7 +9,7 @@ import { frameFrom, type Frame } from '../sights/frame';
 import type { TrimPlane } from '../sights/trims';
 import { viewSpace, type ViewSpace } from '../sights/view-space';
 import { cutLoops, type CutLoops } from './cut-loops';
-import { makeRegions, type CutFaces } from './regions';
+import { makeRegions, type CutFaces, type RegionOptions } from './regions';
 
 /** A model after its trims, and the cut faces that they made, each in the frame of its trim. */
 export interface Trimmed {
@@ -24,14 +24,14 @@ export interface Trimmed {
  * Parts that are left whole (shown = 2) stay as they are; parts that are not shown are dropped.
  * Cost: one preparation for each plane.
  */
-export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[]): Trimmed {
+export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[], options: RegionOptions = {}): Trimmed {
   const made: { frame: Frame; faces: CutFaces }[] = [];
   for (const { origin, normal } of planes) {
     const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
     const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
     const view = viewSpace(scene, frame, shown);
     const loops = cutLoops(scene, view, shown);
-    made.push({ frame, faces: makeRegions(model, loops, frame) });
+    made.push({ frame, faces: makeRegions(model, loops, frame, options) });
     model = keepBehind(model, scene, shown, view, loops, frame);
     scene = prepare(model);
   }

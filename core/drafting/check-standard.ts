@@ -45,6 +45,7 @@ const schema = Joi.object({
         colour: colour.required(),
       }),
     ),
+  ranks: Joi.array().items(Joi.object({ material: Joi.string().trim().min(1).required(), rank: Joi.number().min(0).max(100).required() })),
   fills: Joi.array()
     .min(1)
     .required()

@@ -1,3 +1,4 @@
+import type { RankRule } from '../cutting/material-rank';
 import works from './standard-works.json';
 
 /** An index 1 to 7 of the CAD colour table (7 = black on paper), or a true colour "#RRGGBB". */
@@ -50,6 +51,8 @@ export interface Standard {
   readonly patterns: Readonly<Record<string, readonly PatternLine[]>>;
   readonly lines: readonly LineRule[];
   readonly fills: readonly FillRule[];
+  /** The office's table of ranks, before the one that comes along; see core/cutting/material-rank.ts. */
+  readonly ranks?: readonly RankRule[];
 }
 
 /** The standard that comes along. */

@@ -12,10 +12,12 @@ export interface Material {
 /**
  * The layers of a wall, slab or roof: slabs of space between parallel planes.
  * Layer i is what lies between bounds[i] and bounds[i + 1], measured along `normal` in the model's coordinates.
+ * In a curved wall they are tubes round the line through `centre` along `normal`, and bounds are radii.
  */
 export interface BuildUp {
   readonly name: string;
   readonly normal: Vec3;
+  readonly centre?: Vec3;
   /** Ascending, one more than there are layers. */
   readonly bounds: readonly number[];
   /** Index into Model.materials for each layer, -1 where none is given. */

@@ -1,4 +1,4 @@
-import { dot } from '../geometry/vec3';
+import { dot, subtract } from '../geometry/vec3';
 import type { ModelBuilder } from './model-builder';
 
 /** A model nearer to zero than this stays where it is, metres. */
@@ -27,8 +27,11 @@ export function moveToOrigin(builder: ModelBuilder): void {
     builder.grid[i] = { ...g, from: move(g.from), to: move(g.to) };
   });
   builder.elements.forEach((element, i) => {
-    if (!element.buildUp) return;
-    const shift = dot(element.buildUp.normal, origin);
-    builder.elements[i] = { ...element, buildUp: { ...element.buildUp, bounds: element.buildUp.bounds.map((b) => b - shift) } };
+    const { buildUp } = element;
+    if (!buildUp) return;
+    const { centre, normal, bounds } = buildUp;
+    const shift = dot(normal, origin);
+    const moved = centre ? { ...buildUp, centre: subtract(centre, origin) } : { ...buildUp, bounds: bounds.map((b) => b - shift) };
+    builder.elements[i] = { ...element, buildUp: moved };
   });
 }

@@ -1,7 +1,8 @@
 import { transformDirection, type Matrix4 } from '../geometry/matrix4';
 import { dot, unit, type Vec3 } from '../geometry/vec3';
 import type { BuildUp, Material } from '../model/model';
-import { enumeration, number, refs, text } from './ifc-placements';
+import { curvedAxis } from './ifc-curved-axis';
+import { enumeration, number, refs, text, type Placements } from './ifc-placements';
 import { isRef, type StepIndex, type StepRecord } from './step-index';
 
 /** A material of a product, perhaps for one named piece of it. */
@@ -14,6 +15,7 @@ interface Piece {
 export class Materials {
   readonly table: Material[] = [];
   private readonly index: StepIndex;
+  private readonly placements: Placements;
   private readonly metres: number;
   private readonly rowOf = new Map<string, number>();
   private readonly associated = new Map<number, number>();
@@ -22,8 +24,9 @@ export class Materials {
   private readonly styleOfMaterial = new Map<number, number[]>();
   private readonly aspects = new Map<number, { name: string; items: Set<number> }[]>();
 
-  constructor(index: StepIndex, metres: number) {
+  constructor(index: StepIndex, placements: Placements, metres: number) {
     this.index = index;
+    this.placements = placements;
     this.metres = metres;
     for (const id of index.all('IFCRELASSOCIATESMATERIAL')) {
       const r = index.get(id);
@@ -104,28 +107,31 @@ export class Materials {
     const set = this.index.follow(usage.args[0]);
     const layers = refs(set?.args[0]).map((id) => this.index.get(id));
     if (!set || layers.length < 2) return null;
-    const axis: Vec3 = { AXIS1: [1, 0, 0] as Vec3, AXIS2: [0, 1, 0] as Vec3, AXIS3: [0, 0, 1] as Vec3 }[enumeration(usage.args[1])] ?? [
-      0, 1, 0,
-    ];
-    const normal = unit(transformDirection(placement, axis));
     const sense = enumeration(usage.args[2]) === 'NEGATIVE' ? -1 : 1;
-    const at = dot(normal, [placement[12]!, placement[13]!, placement[14]!]) * this.metres;
     let offset = (number(usage.args[3]) ?? 0) * this.metres;
-    const bounds = [at + offset];
+    const offsets = [offset];
     const materials: number[] = [];
     for (const layer of layers) {
       const thickness = (number(layer?.args[1]) ?? 0) * this.metres;
       if (!layer || !(thickness > 0)) continue;
       offset += sense * thickness;
-      bounds.push(at + offset);
+      offsets.push(offset);
       materials.push(isRef(layer.args[0]) ? this.row(layer.args[0].ref) : -1);
     }
     if (materials.length < 2) return null;
-    if (sense < 0) {
+    const direction = enumeration(usage.args[1]);
+    const arc = direction === 'AXIS2' ? curvedAxis(this.index, this.placements, product, placement, this.metres) : null;
+    const axis: Vec3 = direction === 'AXIS1' ? [1, 0, 0] : direction === 'AXIS3' ? [0, 0, 1] : [0, 1, 0];
+    const normal = arc ? arc.normal : unit(transformDirection(placement, axis));
+    // offsets of a curved wall count to the left of its run: towards the centre where it runs counter-clockwise
+    const at = arc ? arc.radius : dot(normal, [placement[12]!, placement[13]!, placement[14]!]) * this.metres;
+    const bounds = offsets.map((o) => (arc ? at - arc.turn * o : at + o));
+    if (bounds[0]! > bounds[1]!) {
       bounds.reverse();
       materials.reverse();
     }
-    return { name: text(set.args[1]), normal, bounds, materials };
+    if (arc && bounds[0]! < 0) return null;
+    return { name: text(set.args[1]), normal, ...(arc ? { centre: arc.centre } : {}), bounds, materials };
   }
 
   /** Material of each shape item of a product, -1 where none is known. `shape` is its IfcProductDefinitionShape. */

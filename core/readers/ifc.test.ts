@@ -87,6 +87,47 @@ describe('reading IFC', () => {
     expect(areas['Insulation']).toBeCloseTo(0.6, 5);
   });
 
+  it('reads the layers of a curved wall as tubes about the centre of its axis, by either form of an arc', async () => {
+    // a quarter of a ring from 2.0 to 2.3 m, in facets of 10°; the axis runs along its outer face, counter-clockwise
+    const point = (r: number, k: number) => [r * Math.cos((k * Math.PI) / 18), r * Math.sin((k * Math.PI) / 18)] as const;
+    const outline = [...Array.from({ length: 10 }, (_, k) => point(2300, k)), ...Array.from({ length: 10 }, (_, k) => point(2000, 9 - k))];
+    const corners = outline.map(([x, y], i) => `#${400 + i}=IFCCARTESIANPOINT((${x.toFixed(6)},${y.toFixed(6)}));\n`).join('');
+    const ring = [...outline.keys(), 0].map((i) => `#${400 + i}`).join(',');
+    const body = block(100, 1, 1, 2500)
+      .replace(/#105=.*\n/, `#105=IFCPOLYLINE((${ring}));\n`)
+      .replace('(#102))', '(#102,#320))');
+    const layers = `#300=IFCMATERIAL('Brick',$,$);
+#301=IFCMATERIAL('Insulation',$,$);
+#302=IFCMATERIALLAYER(#300,100.,$,$,$,$,$);
+#303=IFCMATERIALLAYER(#301,200.,$,$,$,$,$);
+#304=IFCMATERIALLAYERSET((#302,#303),'Round 300',$);
+#305=IFCMATERIALLAYERSETUSAGE(#304,.AXIS2.,.POSITIVE.,0.,$);
+#306=IFCRELASSOCIATESMATERIAL('0000000000000000000306',#2,$,$,(#100),#305);
+#320=IFCSHAPEREPRESENTATION(#10,'Axis','Curve2D',(#321));
+`;
+    const [mx, my] = point(2300, 4.5);
+    const forms = [
+      `#321=IFCTRIMMEDCURVE(#322,(IFCPARAMETERVALUE(0.)),(IFCPARAMETERVALUE(90.)),.T.,.PARAMETER.);
+#322=IFCCIRCLE(#323,2300.);
+#323=IFCAXIS2PLACEMENT2D(#324,$);
+#324=IFCCARTESIANPOINT((0.,0.));
+`,
+      `#321=IFCINDEXEDPOLYCURVE(#322,(IFCARCINDEX((1,2,3))),$);
+#322=IFCCARTESIANPOINTLIST2D(((2300.,0.),(${mx},${my}),(0.,2300.)));
+`,
+    ];
+    for (const axis of forms) {
+      const model = await read(ifcText(wall() + body + corners + layers + axis));
+      const { buildUp } = model.elements[0]!;
+      expect(buildUp!.bounds.map((r) => Math.round(r * 1e6) / 1e6)).toEqual([2, 2.2, 2.3]);
+      expect(buildUp!.materials.map((m) => model.materials[m]!.name)).toEqual(['Insulation', 'Brick']);
+      const drawing = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1], { depth: 0 }));
+      const areas = Object.fromEntries(drawing.regions.map((r) => [model.materials[r.material]!.name, faceArea(r.face)]));
+      expect(areas['Brick']).toBeCloseTo(9 * Math.sin(Math.PI / 18) * ((2.3 ** 2 - 2.2 ** 2) / 2), 4);
+      expect(areas['Insulation']).toBeCloseTo(9 * Math.sin(Math.PI / 18) * ((2.2 ** 2 - 2 ** 2) / 2), 4);
+    }
+  });
+
   it('takes the body only, keeps spaces apart', async () => {
     const text = ifcText(
       wall() +

@@ -49,7 +49,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   builder.grid.push(...gridLines(index, placements, metres));
   const structure = new Structure(index, placements, metres);
   builder.storeys.push(...structure.storeys);
-  const materials = new Materials(index, metres);
+  const materials = new Materials(index, placements, metres);
 
   const products: number[] = [];
   for (const type of index.types()) {

@@ -42,6 +42,7 @@ const schema = Joi.object({
     .items(rule.keys({ use: Joi.forbidden(), by: point3.required() }))
     .max(100),
   joints: Joi.array().items(rule).max(1000),
+  layersMeet: Joi.boolean(),
   profile: Joi.boolean(),
   hidden: Joi.boolean(),
   trims: Joi.array()

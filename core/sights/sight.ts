@@ -66,6 +66,8 @@ export interface Sight {
   readonly pullApart?: readonly (Rule & { readonly by: Vec3 })[] | undefined;
   /** Elements that keep the joints between them where their faces lie flush, though of one material (panels, blocks, furniture). */
   readonly joints?: readonly Rule[] | undefined;
+  /** Layers of walls go on through weaker ones of a wall that they stand at, to the layer of their own material. */
+  readonly layersMeet?: boolean | undefined;
   /** Everything that is cut is one: only the profile of the space remains. */
   readonly profile?: boolean | undefined;
   /** Whether hidden lines are kept, as lines of their own. */
