@@ -6,7 +6,7 @@ import { prepare } from '../core/scene/prepare';
 import { frameFrom } from '../core/sights/frame';
 import type { Sight } from '../core/sights/sight';
 import { depthRaster } from './depth-raster';
-import { generateBuilding } from './generate';
+import { KINDS, type Kind } from './generate-kinds';
 import { measureIfc, readOnce } from './read-ifc';
 
 /*
@@ -18,16 +18,17 @@ const VIEWS: readonly { name: string; look: readonly [number, number, number]; u
   { name: 'elevation', look: [0, 1, 0], up: [0, 0, 1], cut: false },
   { name: 'isometric', look: [-1, 1, -1], up: [0, 0, 1], cut: false },
   { name: 'section', look: [0, 1, 0], up: [0, 0, 1], cut: true },
+  { name: 'plan', look: [0, 0, -1], up: [0, 1, 0], cut: true },
 ];
-const ROUNDS = 3;
+const ROUNDS = Number(process.env['ROUNDS'] ?? 3);
 
 const ms = () => performance.now();
 const megabytes = () => Math.round(process.resourceUsage().maxRSS / 1024);
 
-function measure(model: Model): string[] {
+function measure(kind: Kind, model: Model): string[] {
   const rows: string[] = [];
   for (const view of VIEWS) {
-    const at: [number, number, number] = [0, 7.3, 0];
+    const at: [number, number, number] = [0, 7.3, 4.3];
     const sight: Sight = {
       kind: 'section',
       number: '',
@@ -52,6 +53,7 @@ function measure(model: Model): string[] {
       segments = drawing.points.length / 2 - drawing.lineRole.length;
     }
     const row = [
+      kind,
       model.triangles.length / 3,
       view.name,
       `${raster.toFixed(0)} ms`,
@@ -72,7 +74,8 @@ async function main(): Promise<void> {
   if (reading) return readOnce(reading.slice(7), args[1]!);
   const single = args.find((a) => a.startsWith('--size='));
   if (single) {
-    console.log(measure(generateBuilding(Number(single.slice(7)))).join('\n'));
+    const kind = args.find((a) => a.startsWith('--kind='))!.slice(7) as Kind;
+    console.log(measure(kind, KINDS[kind](Number(single.slice(7)))).join('\n'));
     return;
   }
   const wanted = args.map(Number).filter((n) => n > 0);
@@ -81,21 +84,21 @@ async function main(): Promise<void> {
     '',
     'Scene and drawing, cold, one thread, beside a plain depth-buffer raster of the same triangles at 2048 × 2048:',
     '',
-    '| triangles | view | raster | scene + cut + visibility | ratio | ratio on a prepared scene | segments | peak memory |',
-    '| --- | --- | --- | --- | --- | --- | --- | --- |',
+    '| scene | triangles | view | raster | scene + cut + visibility | ratio | ratio on a prepared scene | segments | peak memory |',
+    '| --- | --- | --- | --- | --- | --- | --- | --- | --- |',
   ];
   console.log(lines.join('\n'));
   const say = (rows: readonly string[]) => {
     lines.push(...rows);
     console.log(rows.join('\n'));
   };
-  for (const size of wanted.length ? wanted : [100_000, 1_000_000]) {
-    const { stdout, status, stderr } = spawnSync(process.execPath, ['--max-old-space-size=12000', process.argv[1]!, `--size=${size}`], {
-      encoding: 'utf8',
-    });
-    if (status !== 0) throw new Error(stderr);
-    say(stdout.trim().split('\n'));
-  }
+  for (const kind of Object.keys(KINDS))
+    for (const size of wanted.length ? wanted : [100_000, 1_000_000, 5_000_000]) {
+      const command = ['--max-old-space-size=12000', process.argv[1]!, `--size=${size}`, `--kind=${kind}`];
+      const { stdout, status, stderr } = spawnSync(process.execPath, command, { encoding: 'utf8' });
+      if (status !== 0) throw new Error(stderr);
+      say(stdout.trim().split('\n'));
+    }
   say([
     '',
     'Reading IFC, beside the library alone (open, stream, copy each geometry once), processes of their own, best of three:',

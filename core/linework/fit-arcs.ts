@@ -24,8 +24,9 @@ export function fitArcs(points: Float64Array): Stretch[] {
   const n = points.length / 2;
   const out: Stretch[] = [];
   let straight = 0;
+  const tries: Tries = { until: -1, count: 0 };
   for (let i = 0; i + CHORDS < n;) {
-    const found = longer(points, i, n);
+    const found = longer(points, i, n, tries);
     if (!found) {
       i++;
       continue;
@@ -39,9 +40,9 @@ export function fitArcs(points: Float64Array): Stretch[] {
 }
 
 /** The arc that begins at i, or null: of a circle, unless an ellipse goes on farther (near its apex an ellipse is like a circle). */
-function longer(points: Float64Array, i: number, n: number): Stretch | null {
+function longer(points: Float64Array, i: number, n: number, tries: Tries): Stretch | null {
   const to = arcEnd(points, i, n);
-  const ellipse = to === n - 1 ? null : ellipseFrom(points, i, n);
+  const ellipse = to === n - 1 ? null : ellipseFrom(points, i, n, tries);
   return ellipse && ellipse.to > to ? ellipse : to < 0 ? null : { from: i, to, arc: circle(points, i, to) };
 }
 
@@ -51,7 +52,7 @@ function longer(points: Float64Array, i: number, n: number): Stretch | null {
  */
 function arcEnd(points: Float64Array, i: number, n: number): number {
   const step = turn(points, i);
-  if (Math.abs(step) < 0.01 || Math.abs(step) > ROUND_STEP) return -1;
+  if (Math.abs(step) < FINEST || Math.abs(step) > ROUND_STEP) return -1;
   const least = Math.abs(step) > ARC_STEP ? MANY_CHORDS : CHORDS;
   const chord = distance(points, i, i + 1);
   let last = i + 1;
@@ -66,24 +67,39 @@ function arcEnd(points: Float64Array, i: number, n: number): number {
 
 /** How far a chain may leave the recurrence of an ellipse while it is still looked at; the fit decides. */
 const LOOSE = 0.004;
+/** An ellipse is only recognised where the chain turns by this much in all: on less, any smooth curve is like one. */
+const TURNS = Math.PI / 6;
+/** The finest step: a little less than that of 256 sides. */
+const FINEST = 0.0235;
+
+/** How often a fit was tried in vain on a stretch that ends at a corner: a chord cut short at its start costs one try, no more are worth it. */
+interface Tries {
+  until: number;
+  count: number;
+}
 
 /** The ellipse's arc that begins at i, or null. One or two corners are given back: the end of a chain may be a chord cut short. */
-function ellipseFrom(p: Float64Array, i: number, n: number): Stretch | null {
+function ellipseFrom(p: Float64Array, i: number, n: number, tries: Tries): Stretch | null {
   if (i + MANY_CHORDS >= n) return null;
   const along = (a: number, b: number): [number, number] => [p[b * 2]! - p[a * 2]!, p[b * 2 + 1]! - p[a * 2 + 1]!];
   const [cu, cv] = along(i + 1, i + 2);
   const [wu, wv] = along(i, i + 3);
   const ratio = (wu * cu + wv * cv) / (cu * cu + cv * cv);
-  // 1 + 2 cos θ, for steps of 0.6° to 30.5°
-  if (!(ratio > 1 + 2 * Math.cos(ROUND_STEP) && ratio < 2.9999)) return null;
+  // 1 + 2 cos θ, for steps of 1.3° to 30.5°
+  if (!(ratio > 1 + 2 * Math.cos(ROUND_STEP) && ratio < 1 + 2 * Math.cos(FINEST))) return null;
   const side = Math.sign(turn(p, i));
+  let total = Math.abs(turn(p, i));
   let last = i + 2;
   while (last + 1 < n && Math.sign(turn(p, last - 1)) === side) {
     const [u, v] = along(last - 2, last + 1);
     const [mu, mv] = along(last - 1, last);
     if (Math.hypot(u - ratio * mu, v - ratio * mv) > 4 * ARC_FIT + LOOSE * Math.hypot(mu, mv)) break;
+    total += Math.abs(turn(p, last - 1));
     last++;
   }
+  if (last - i < MANY_CHORDS || total < TURNS || (tries.until === last && tries.count > 2)) return null;
+  tries.count = tries.until === last ? tries.count + 1 : 1;
+  tries.until = last;
   for (const to of [last, last - 1, last - 2]) {
     const arc = to - i >= MANY_CHORDS ? fitEllipse(p, i, to) : null;
     if (arc) return { from: i, to, arc };

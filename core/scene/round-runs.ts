@@ -34,13 +34,24 @@ const FOLDED = 12;
  */
 export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void {
   const { normals, edgeFaces, partEdgeStart } = meshes;
+  const seen = new Uint8Array(meshes.triangles.length / 3);
   for (let part = 0; part + 1 < partEdgeStart.length; part++) {
-    const doubtful: number[] = [];
-    for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
-      const kind = edgeKind[e];
-      if (kind === EdgeKind.smooth || (kind === EdgeKind.crease && cosOf(e) > ROUND_COS)) doubtful.push(e);
+    let smooth = 0,
+      creases = 0;
+    const [from, to] = [partEdgeStart[part]!, partEdgeStart[part + 1]!];
+    for (let e = from; e < to; e++)
+      if (edgeKind[e] === EdgeKind.smooth) smooth++;
+      else if (edgeKind[e] === EdgeKind.crease && cosOf(e) > ROUND_COS) creases++;
+    if (creases) {
+      const doubtful = new Uint32Array(smooth + creases);
+      for (let e = from, k = 0; e < to; e++)
+        if (edgeKind[e] === EdgeKind.smooth || (edgeKind[e] === EdgeKind.crease && cosOf(e) > ROUND_COS)) doubtful[k++] = e;
+      decide(meshes, part, doubtful, edgeKind);
+    } else if (smooth) {
+      // most smooth edges are those of large curved surfaces, about which there is nothing to decide
+      const folded = foldedEdges(meshes, part, edgeKind, seen);
+      if (folded.length) decide(meshes, part, Uint32Array.from(folded), edgeKind);
     }
-    if (doubtful.length) decide(meshes, part, Uint32Array.from(doubtful), edgeKind);
   }
 
   function cosOf(e: number): number {
@@ -48,6 +59,44 @@ export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void 
       b = edgeFaces[e * 2 + 1]! * 3;
     return normals[a]! * normals[b]! + normals[a + 1]! * normals[b + 1]! + normals[a + 2]! * normals[b + 2]!;
   }
+}
+
+/** The smooth edges of a part's surfaces of at most FOLDED flat faces: a flood over each surface, face by face. */
+function foldedEdges({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part: number, edgeKind: Uint8Array, seen: Uint8Array): number[] {
+  const out: number[] = [];
+  const inFace: number[] = [],
+    beyond: number[] = [];
+  for (let first = partTriangleStart[part]!; first < partTriangleStart[part + 1]!; first++) {
+    if (seen[first]) continue;
+    let faces = 0;
+    const before = out.length;
+    beyond.push(first);
+    while (beyond.length) {
+      const start = beyond.pop()!;
+      if (seen[start]) continue;
+      faces++;
+      seen[start] = 1;
+      inFace.push(start);
+      while (inFace.length) {
+        const t = inFace.pop()!;
+        for (let k = t * 3; k < t * 3 + 3; k++) {
+          const e = triangleEdges[k]!;
+          const kind = edgeKind[e]!;
+          if (kind > EdgeKind.smooth) continue;
+          const other = edgeFaces[e * 2] === t ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
+          if (kind === EdgeKind.smooth && faces <= FOLDED && edgeFaces[e * 2] === t) out.push(e);
+          if (other < 0 || seen[other]) continue;
+          if (kind === EdgeKind.smooth) beyond.push(other);
+          else {
+            seen[other] = 1;
+            inFace.push(other);
+          }
+        }
+      }
+    }
+    if (faces > FOLDED) out.length = before;
+  }
+  return out;
 }
 
 function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint8Array): void {
