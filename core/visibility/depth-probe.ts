@@ -1,4 +1,4 @@
-import { STRIDE, type Occluders } from './tile-index';
+import { recordOf, type Occluders } from './tile-index';
 
 /** The occluder nearest to the eye at a point of the picture, -1 where there is none. Exact for that point. */
 export function nearestAt(occluders: Occluders, u: number, v: number): number {
@@ -12,7 +12,7 @@ export function nearestAt(occluders: Occluders, u: number, v: number): number {
   for (let k = start[tile]!; k < start[tile + 1]!; k++) {
     const o = items[k]!;
     if (near[o]! >= best) break;
-    const at = o * STRIDE;
+    const at = recordOf(occluders, o);
     if (records[at]! * u + records[at + 1]! * v + records[at + 2]! < 0) continue;
     if (records[at + 3]! * u + records[at + 4]! * v + records[at + 5]! < 0) continue;
     if (records[at + 6]! * u + records[at + 7]! * v + records[at + 8]! < 0) continue;
@@ -26,8 +26,9 @@ export function nearestAt(occluders: Occluders, u: number, v: number): number {
 }
 
 /** Depth of the plane of occluder `o` at a point of the picture; Infinity for -1. */
-export function depthOf({ records }: Occluders, o: number, u: number, v: number): number {
+export function depthOf(occluders: Occluders, o: number, u: number, v: number): number {
   if (o < 0) return Infinity;
-  const at = o * STRIDE;
+  const { records } = occluders;
+  const at = recordOf(occluders, o);
   return -(records[at + 9]! * u + records[at + 10]! * v + records[at + 12]!) / records[at + 11]!;
 }

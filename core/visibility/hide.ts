@@ -2,7 +2,7 @@ import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
-import { BEHIND, STRIDE, type Occluders } from './tile-index';
+import { BEHIND, recordOf, STRIDE, type Occluders } from './tile-index';
 import type { ViewSpace } from '../sights/view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
@@ -43,7 +43,7 @@ export function hide(
   keepHidden: boolean,
   joints: Uint8Array,
 ): Pieces {
-  const { records, near, triangle, u0: tu, v0: tv, size, columns, rows, start, items, cover } = occluders;
+  const { records, made, near, triangle, u0: tu, v0: tv, size, columns, rows, start, items, cover } = occluders;
   const { ends, joinFaces } = edges;
   const { trianglePart, partFlush } = scene;
   const stamp = new Int32Array(occluders.count).fill(-1);
@@ -101,7 +101,7 @@ export function hide(
           if (near[o]! > deepest) break;
           if (stamp[o] === c) continue;
           stamp[o] = c;
-          const at = o * STRIDE;
+          const at = made[o] ? o * STRIDE : recordOf(occluders, o);
           if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
           let from = 0,
             to = 1;

@@ -1,6 +1,7 @@
 import { EDGE } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { CAP, type Hiders } from './occluders';
+import { TileRest } from './tile-rest';
 
 /**
  * What can hide, nearest first, and the square tiles of the picture with what touches each.
@@ -10,7 +11,13 @@ import { CAP, type Hiders } from './occluders';
  */
 export interface Occluders {
   readonly count: number;
+  /** Filled in when first asked for, by `recordOf`: of small triangles most never are. */
   readonly records: Float64Array;
+  /** 1 for each record that is there. */
+  readonly made: Uint8Array;
+  /** Corners of the hiders (nine numbers each), and where those of each occluder begin; valid until the next picture is begun. */
+  readonly corners: Float64Array;
+  readonly cornerOf: Uint32Array;
   /** Smallest depth of each; ascending. */
   readonly near: Float64Array;
   /** Triangle of the scene, or -1 for a cut face. */
@@ -33,6 +40,9 @@ const _entries = new Growing((n) => new Uint32Array(n));
 
 /** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
 export const BEHIND = 1e-3;
+/** Most tiles of a picture, and most along one of its sides. */
+const MOST_TILES = 230_000;
+const LONGEST = 2048;
 /** A face more slanted than this (cosine to the look) covers nothing for certain. */
 const SLANTED = 0.05;
 
@@ -71,24 +81,60 @@ export function arrange({ corners, source }: Hiders): Occluders {
   if (!total) [u0, v0, u1, v1] = [0, 0, 1, 1];
   u0 -= EDGE;
   v0 -= EDGE;
-  const across = Math.min(480, Math.max(8, Math.ceil(Math.sqrt(total / 6))));
-  const size = Math.max((u1 + EDGE - u0) / across, (v1 + EDGE - v0) / across, 1e-6);
+  const [wide, high] = [u1 + EDGE - u0, v1 + EDGE - v0];
+  const wanted = Math.min(MOST_TILES, Math.max(64, total / 6));
+  const size = Math.max(Math.sqrt((wide * high) / wanted), Math.max(wide, high) / LONGEST, 1e-6);
   const columns = Math.max(1, Math.ceil((u1 + EDGE - u0) / size + 1e-9));
   const rows = Math.max(1, Math.ceil((v1 + EDGE - v0) / size + 1e-9));
   const tiles = columns * rows;
   const cover = new Float64Array(tiles).fill(Infinity);
-  const records = new Growing((n) => new Float64Array(n), STRIDE * 4096);
-  const near = new Growing((n) => new Float64Array(n), 4096);
-  const triangle = new Growing((n) => new Uint32Array(n), 4096);
+  // what is left of each tile, and the deepest of the triangles that were taken from it
+  const rest = new TileRest(tiles);
+  const together = new Float64Array(tiles).fill(-Infinity);
+  const data = new Float64Array(total * STRIDE);
+  const made = new Uint8Array(total);
+  const cornerOf = new Uint32Array(total);
+  const near = new Float64Array(total);
+  const triangle = new Int32Array(total);
   const entries = _entries;
   entries.length = 0;
   const half = size / 2 + EDGE;
   const order = sortByDepth(depth);
   let rank = 0;
 
+  const place = smallPlaces(corners, total, u0, v0, size, columns, rows);
+
   for (let k = 0; k < total; k++) {
     const o = order[k]!;
     const c = o * 9;
+    const hiddenBelow = depth[o]! - BEHIND;
+    let laid = false;
+    const code = place[o]!;
+    if (code !== LARGE) {
+      const tile = code >>> 2;
+      const step = code & 3;
+      const next = step === 1 ? tile + 1 : tile + columns;
+      if (cover[tile]! >= hiddenBelow) {
+        const pair = entries.reserve(2);
+        pair[entries.length] = tile;
+        pair[entries.length + 1] = rank;
+        entries.length += 2;
+        laid = true;
+      }
+      if (step > 0 && cover[next]! >= hiddenBelow) {
+        const pair = entries.reserve(2);
+        pair[entries.length] = next;
+        pair[entries.length + 1] = rank;
+        entries.length += 2;
+        laid = true;
+      }
+      if (!laid) continue;
+      cornerOf[rank] = c;
+      near[rank] = depth[o]!;
+      triangle[rank] = source[o] === CAP ? -1 : source[o]!;
+      rank++;
+      continue;
+    }
     const a = corners[c]!,
       b = corners[c + 3]!,
       d = corners[c + 6]!;
@@ -103,38 +149,22 @@ export function arrange({ corners, source }: Hiders): Occluders {
       i1 = Math.min(columns - 1, Math.floor((boxU1 - u0) / size));
     const j0 = Math.max(0, Math.floor((boxV0 - v0) / size)),
       j1 = Math.min(rows - 1, Math.floor((boxV1 - v0) / size));
-    const hiddenBelow = depth[o]! - BEHIND;
-    let open = false;
-    for (let j = j0; j <= j1 && !open; j++)
-      for (let i = i0; i <= i1; i++)
-        if (cover[j * columns + i]! >= hiddenBelow) {
-          open = true;
-          break;
-        }
-    if (!open) continue;
-
-    const data = records.reserve(STRIDE);
-    const at = records.length;
-    write(data, at, corners, c);
-    data[at + 13] = boxU0;
-    data[at + 14] = boxV0;
-    data[at + 15] = boxU1;
-    data[at + 16] = boxV1;
-    const test = i1 > i0 || j1 > j0;
-    const r0 = (Math.abs(data[at]!) + Math.abs(data[at + 1]!)) * half;
-    const r1 = (Math.abs(data[at + 3]!) + Math.abs(data[at + 4]!)) * half;
-    const r2 = (Math.abs(data[at + 6]!) + Math.abs(data[at + 7]!)) * half;
-    const nw = data[at + 11]!;
-    const isFlat = Math.abs(nw) > SLANTED;
-    const farthest = Math.max(corners[c + 2]!, corners[c + 5]!, corners[c + 8]!);
-    const slope = isFlat ? ((Math.abs(data[at + 9]!) + Math.abs(data[at + 10]!)) * half) / Math.abs(nw) : 0;
-    let laid = false;
-    for (let j = j0; j <= j1; j++) {
-      const cv = v0 + (j + 0.5) * size;
-      for (let i = i0; i <= i1; i++) {
-        const tile = j * columns + i;
-        if (cover[tile]! < hiddenBelow) continue;
-        if (test) {
+    const isBroad = boxU1 - boxU0 > half && boxV1 - boxV0 > half;
+    if (isOpen(cover, columns, i0, i1, j0, j1, hiddenBelow)) {
+      const at = rank * STRIDE;
+      write(data, at, corners, c);
+      const r0 = (Math.abs(data[at]!) + Math.abs(data[at + 1]!)) * half;
+      const r1 = (Math.abs(data[at + 3]!) + Math.abs(data[at + 4]!)) * half;
+      const r2 = (Math.abs(data[at + 6]!) + Math.abs(data[at + 7]!)) * half;
+      const nw = data[at + 11]!;
+      const isFlat = Math.abs(nw) > SLANTED;
+      const farthest = Math.max(corners[c + 2]!, corners[c + 5]!, corners[c + 8]!);
+      const slope = isFlat ? ((Math.abs(data[at + 9]!) + Math.abs(data[at + 10]!)) * half) / Math.abs(nw) : 0;
+      for (let j = j0; j <= j1; j++) {
+        const cv = v0 + (j + 0.5) * size;
+        for (let i = i0; i <= i1; i++) {
+          const tile = j * columns + i;
+          if (cover[tile]! < hiddenBelow) continue;
           const cu = u0 + (i + 0.5) * size;
           const s0 = data[at]! * cu + data[at + 1]! * cv + data[at + 2]!;
           if (s0 + r0 < 0) continue;
@@ -142,23 +172,29 @@ export function arrange({ corners, source }: Hiders): Occluders {
           if (s1 + r1 < 0) continue;
           const s2 = data[at + 6]! * cu + data[at + 7]! * cv + data[at + 8]!;
           if (s2 + r2 < 0) continue;
-          if (isFlat && s0 >= r0 && s1 >= r1 && s2 >= r2) {
+          if (isFlat) {
             const here = -(data[at + 9]! * cu + data[at + 10]! * cv + data[at + 12]!) / nw + slope;
             const deepest = here < farthest ? here : farthest;
-            if (deepest < cover[tile]!) cover[tile] = deepest;
+            if (s0 >= r0 && s1 >= r1 && s2 >= r2) {
+              if (deepest < cover[tile]!) cover[tile] = deepest;
+            } else if (isBroad && cover[tile]! === Infinity) {
+              if (deepest > together[tile]!) together[tile] = deepest;
+              if (rest.subtract(tile, cu, cv, half, data, at, EDGE)) cover[tile] = together[tile]!;
+            }
           }
+          const pair = entries.reserve(2);
+          pair[entries.length] = tile;
+          pair[entries.length + 1] = rank;
+          entries.length += 2;
+          laid = true;
         }
-        const pair = entries.reserve(2);
-        pair[entries.length] = tile;
-        pair[entries.length + 1] = rank;
-        entries.length += 2;
-        laid = true;
       }
+      if (laid) made[rank] = 1;
     }
     if (!laid) continue;
-    records.length = at + STRIDE;
-    near.push(depth[o]!);
-    triangle.push(source[o]!);
+    cornerOf[rank] = c;
+    near[rank] = depth[o]!;
+    triangle[rank] = source[o] === CAP ? -1 : source[o]!;
     rank++;
   }
 
@@ -171,9 +207,12 @@ export function arrange({ corners, source }: Hiders): Occluders {
   for (let k = 0; k < pairs.length; k += 2) items[cursor[pairs[k]!]!++] = pairs[k + 1]!;
   return {
     count: rank,
-    records: records.view(),
-    near: near.view(),
-    triangle: Int32Array.from(triangle.view(), (t) => (t === CAP ? -1 : t)),
+    records: data,
+    made,
+    corners,
+    cornerOf,
+    near,
+    triangle,
     u0,
     v0,
     size,
@@ -185,7 +224,59 @@ export function arrange({ corners, source }: Hiders): Occluders {
   };
 }
 
-/** Edge functions and plane of one hider. */
+/** What is not in one tile or two. */
+const LARGE = 0xffffffff;
+
+/**
+ * Of each hider that lies in one tile or two: its tile * 4, and 1 or 2 where it lies in the next tile along u or v too; else
+ * LARGE. Taken in the order of the corners, so that the walk by depth need not touch those of small triangles at all.
+ */
+function smallPlaces(
+  corners: Float64Array,
+  total: number,
+  u0: number,
+  v0: number,
+  size: number,
+  columns: number,
+  rows: number,
+): Uint32Array {
+  const out = new Uint32Array(total);
+  for (let o = 0, c = 0; o < total; o++, c += 9) {
+    const a = corners[c]!,
+      b = corners[c + 3]!,
+      d = corners[c + 6]!;
+    const e = corners[c + 1]!,
+      f = corners[c + 4]!,
+      g = corners[c + 7]!;
+    let i0 = Math.floor(((a < b ? (a < d ? a : d) : b < d ? b : d) - EDGE - u0) / size),
+      i1 = Math.floor(((a > b ? (a > d ? a : d) : b > d ? b : d) + EDGE - u0) / size);
+    let j0 = Math.floor(((e < f ? (e < g ? e : g) : f < g ? f : g) - EDGE - v0) / size),
+      j1 = Math.floor(((e > f ? (e > g ? e : g) : f > g ? f : g) + EDGE - v0) / size);
+    if (i0 < 0) i0 = 0;
+    if (j0 < 0) j0 = 0;
+    if (i1 > columns - 1) i1 = columns - 1;
+    if (j1 > rows - 1) j1 = rows - 1;
+    out[o] = i1 - i0 + j1 - j0 > 1 ? LARGE : (j0 * columns + i0) * 4 + (i1 > i0 ? 1 : j1 > j0 ? 2 : 0);
+  }
+  return out;
+}
+
+/** Whether a tile of a range is not covered before a depth. */
+function isOpen(cover: Float64Array, columns: number, i0: number, i1: number, j0: number, j1: number, depth: number): boolean {
+  for (let j = j0; j <= j1; j++) for (let i = i0; i <= i1; i++) if (cover[j * columns + i]! >= depth) return true;
+  return false;
+}
+
+/** Where the record of occluder o begins; it is made now where it was not asked for before. */
+export function recordOf({ records, made, corners, cornerOf }: Occluders, o: number): number {
+  if (made[o] === 0) {
+    write(records, o * STRIDE, corners, cornerOf[o]!);
+    made[o] = 1;
+  }
+  return o * STRIDE;
+}
+
+/** Edge functions, plane and box of one hider. */
 function write(out: Float64Array, at: number, corners: Float64Array, c: number): void {
   const u0 = corners[c]!,
     v0 = corners[c + 1]!,
@@ -216,6 +307,10 @@ function write(out: Float64Array, at: number, corners: Float64Array, c: number):
   out[at + 10] = nv;
   out[at + 11] = nw;
   out[at + 12] = -(nu * u0 + nv * v0 + nw * w0);
+  out[at + 13] = (u0 < u1 ? (u0 < u2 ? u0 : u2) : u1 < u2 ? u1 : u2) - EDGE;
+  out[at + 14] = (v0 < v1 ? (v0 < v2 ? v0 : v2) : v1 < v2 ? v1 : v2) - EDGE;
+  out[at + 15] = (u0 > u1 ? (u0 > u2 ? u0 : u2) : u1 > u2 ? u1 : u2) + EDGE;
+  out[at + 16] = (v0 > v1 ? (v0 > v2 ? v0 : v2) : v1 > v2 ? v1 : v2) + EDGE;
 }
 
 function side(out: Float64Array, at: number, u0: number, v0: number, u1: number, v1: number): void {
@@ -232,7 +327,7 @@ function side(out: Float64Array, at: number, u0: number, v0: number, u1: number,
 /** Indices in ascending order of depth: radix sort over the bits of single-precision keys, three passes of 11 bits. */
 function sortByDepth(depth: Float64Array): Uint32Array {
   const count = depth.length;
-  const single = Float32Array.from(depth);
+  const single = new Float32Array(depth);
   const bits = new Uint32Array(single.buffer);
   for (let i = 0; i < count; i++) bits[i] = (bits[i]! & 0x80000000 ? ~bits[i]! : bits[i]! | 0x80000000) >>> 0;
   let from = new Uint32Array(count),
