@@ -96,10 +96,9 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const apart = pulls.length ? pullApart(source, pulls) : { model: source, traces: new Float64Array(0) };
   const whole = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
   const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims, regionOptions) : whole;
-  const view = viewSpace(scene, frame, shown, distance);
 
   const joints = jointParts(model, sight);
-  const united = plane.cut ? makeRegions(model, cutLoops(scene, view, shown), frame, { ...regionOptions, joints }) : NO_FACES;
+  const united = plane.cut ? makeRegions(model, cutLoops(scene, frame, shown), frame, { ...regionOptions, joints }) : NO_FACES;
   const isProfile = sight.profile === true;
   const faces = isProfile ? profileOf(earthRegion(model, united)) : earthRegion(model, united);
   // in a perspective the faces that trims make are surfaces like others
@@ -110,6 +109,7 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const segments = new Segments();
   for (const own of [faces, ...trimFaces]) cutLines(model, own, segments, isProfile);
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
+    const view = viewSpace(scene, frame, shown, distance);
     const cutFaces = faces.regions.map((r) => r.face);
     const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
     const hiders = arrange(occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth));

@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
-import { difference, faceArea, intersection, ringBounds, ringContains, union, type Face, type Ring } from '../geometry/polygons';
+import { difference, faceArea, intersection, ringArea, ringBounds, ringContains, union, type Face, type Ring } from '../geometry/polygons';
+import { SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../sights/frame';
 import { buildUpLayers, type CutLayer } from './build-up-layers';
@@ -125,19 +126,17 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joint
       putLayer(layered[cut]!.element, layer, gained);
 
   const ordered = uniteOverlapping([...groups.values()]).sort((a, b) => b.rank - a.rank);
-  snapAgain(ordered);
-  const faces = ordered.map((group) => union(group.rings));
+  if (layered.length) snapAgain(ordered);
+  const faces = ordered.map((group) => unite(group.rings));
   giveWay(faces);
   const regions: Region[] = [];
   ordered.forEach((group, g) => {
-    for (const face of faces[g]!) {
-      const elements = new Set<number>();
-      group.rings.forEach((ring, r) => {
-        if (touches(face, ring)) elements.add(group.ringElement[r]!);
-      });
+    const own = elementsOfFaces(faces[g]!, group);
+    faces[g]!.forEach((face, f) => {
+      const elements = own[f]!;
       if (!elements.size) elements.add(group.element);
-      regions.push({ material: group.material, elements: [...elements].sort((a, b) => a - b), use: group.use, face });
-    }
+      regions.push({ material: group.material, elements: [...elements].sort((p, q) => p - q), use: group.use, face });
+    });
   });
   return { regions, outlines: [...byPart.values()].flat(), outlinePart: [...byPart].flatMap(([part, own]) => own.map(() => part)), open };
 }
@@ -172,6 +171,49 @@ function uniteOverlapping(groups: readonly Group[]): Group[] {
   });
   const taken = new Set(unknown.filter((_, i) => find(i) !== i));
   return groups.filter((g) => !taken.has(g));
+}
+
+/** Corners up to which an outline that stands alone is looked at for being simple. */
+const FEW = 64;
+
+/** The union of some outlines. Those that stand alone, with no other near and no crossing of their own sides, are faces as they are. */
+function unite(rings: readonly Ring[]): Face[] {
+  if (rings.length < 2) return union(rings);
+  const index = new Flatbush(rings.length, 16, Float64Array);
+  for (const ring of rings) index.add(...ringBounds([ring]));
+  index.finish();
+  const alone: Face[] = [];
+  const others: Ring[] = [];
+  rings.forEach((ring) => {
+    const [u0, v0, u1, v1] = ringBounds([ring]);
+    const isAlone = ring.length <= 2 * FEW && index.search(u0 - SNAP, v0 - SNAP, u1 + SNAP, v1 + SNAP).length === 1;
+    if (isAlone && ringArea(ring) > 0 && isSimple(ring)) alone.push([ring]);
+    else others.push(ring);
+  });
+  return [...alone, ...union(others)];
+}
+
+/** Whether no two sides of a ring cross or touch but neighbours in their corner. */
+function isSimple(ring: Ring): boolean {
+  const n = ring.length;
+  const turn = (a: number, b: number, c: number) =>
+    (ring[b]! - ring[a]!) * (ring[c + 1]! - ring[a + 1]!) - (ring[b + 1]! - ring[a + 1]!) * (ring[c]! - ring[a]!);
+  // most are convex: they turn one way, and go back and forth along u once
+  let [right, back] = [0, 0];
+  for (let i = 0; i < n; i += 2) {
+    if (turn(i, (i + 2) % n, (i + 4) % n) < 0) right++;
+    if (ring[(i + 2) % n]! - ring[i]! > 0 !== ring[(i + 4) % n]! - ring[(i + 2) % n]! > 0) back++;
+  }
+  if (right === 0 && back <= 2) return true;
+  for (let i = 0; i < n; i += 2) {
+    const j = (i + 2) % n;
+    for (let k = i + 4; k < n; k += 2) {
+      const l = (k + 2) % n;
+      if (l === i) continue;
+      if (turn(i, j, k) * turn(i, j, l) <= 0 && turn(k, l, i) * turn(k, l, j) <= 0) return false;
+    }
+  }
+  return true;
 }
 
 /** The lines between layers made new corners: those of neighbours become one, as the first ones did. In place. */
@@ -210,6 +252,24 @@ function giveWay(faces: Face[][]): void {
 }
 
 const meets = (a: readonly number[], b: readonly number[]): boolean => a[0]! <= b[2]! && b[0]! <= a[2]! && a[1]! <= b[3]! && b[1]! <= a[3]!;
+
+/** The elements whose outlines each face of a group is made of. */
+function elementsOfFaces(faces: readonly Face[], { rings, ringElement }: Group): Set<number>[] {
+  const out = faces.map(() => new Set<number>());
+  if (!faces.length) return out;
+  const index = new Flatbush(faces.length, 16, Float64Array);
+  for (const face of faces) index.add(...ringBounds(face.slice(0, 1)));
+  index.finish();
+  rings.forEach((ring, r) => {
+    const found = index.search(...ringBounds([ring]));
+    for (const f of found) {
+      const elements = out[f]!;
+      // where only one face is near, the outline can be of no other
+      if (!elements.has(ringElement[r]!) && (found.length === 1 || touches(faces[f]!, ring))) elements.add(ringElement[r]!);
+    }
+  });
+  return out;
+}
 
 /** Whether an outline belongs to a face: the middle of its first side, a little inside, lies in it. */
 function touches(face: Face, ring: Ring): boolean {

@@ -1,68 +1,95 @@
 import Flatbush from 'flatbush';
 import { SNAP } from '../geometry/tolerances';
-import type { Ring } from '../geometry/polygons';
+import { ringBounds, type Ring } from '../geometry/polygons';
+import { CornerGrid } from './corner-grid';
+
+/** Cells of the hash of places; a place is looked for in a neighbour only near its wall. */
+const CELL = SNAP * 8;
+const WALL = 1 / 8;
 
 /**
  * Makes the corners of neighbouring outlines one: corners within SNAP of each other become the first of them, and a corner
  * that lies on another outline's side is put into it. Then outlines that touch share their corners exactly, and the polygon
  * kernel finds no hair gaps or slivers between them. Points lie on the kernel's grid afterwards.
- * Cost: n log n in the corners.
+ * Cost: linear in the corners.
  */
 export function snapCorners(rings: readonly Ring[], closed: readonly boolean[], grid = 1e-6): Ring[] {
-  const snapped = cluster(rings, grid);
-  const total = snapped.reduce((n, r) => n + r.length / 2, 0);
-  if (!total) return snapped;
-  const index = new Flatbush(total, 16, Float64Array);
-  const all = new Float64Array(total * 2);
-  let at = 0;
-  for (const ring of snapped)
-    for (let i = 0; i < ring.length; i += 2, at++) {
-      index.add(ring[i]!, ring[i + 1]!);
-      all[at * 2] = ring[i]!;
-      all[at * 2 + 1] = ring[i + 1]!;
-    }
-  index.finish();
-  return snapped.map((ring, r) => withCornersOnSides(ring, closed[r]!, index, all));
+  const places = new Places(
+    rings.reduce((n, r) => n + r.length / 2, 0),
+    grid,
+  );
+  const snapped = rings.map((ring) => snapRing(ring, places));
+  if (!places.count) return snapped;
+  const all = places.points.subarray(0, places.count * 2);
+  const corners = new CornerGrid(all, SNAP);
+  const hasNeighbour = neighbours(snapped);
+  return snapped.map((ring, r) => (hasNeighbour[r] ? withCornersOnSides(ring, closed[r]!, corners, all) : ring));
 }
 
-function cluster(rings: readonly Ring[], grid: number): Ring[] {
-  const cells = new Map<string, number[]>();
-  const cell = SNAP * 8;
-  return rings.map((ring) => {
-    const out: number[] = [];
-    for (let i = 0; i < ring.length; i += 2) {
-      const [u, v] = nearest(ring[i]!, ring[i + 1]!);
-      const n = out.length;
-      if (n && out[n - 2] === u && out[n - 1] === v) continue;
-      out.push(u, v);
-    }
-    if (out.length > 2 && out[0] === out.at(-2) && out[1] === out.at(-1)) out.length -= 2;
-    return Float64Array.from(out);
-  });
+/** Of each ring whether another comes near its box: only then a corner of another can lie on its sides. */
+function neighbours(rings: readonly Ring[]): boolean[] {
+  const index = new Flatbush(rings.length, 16, Float64Array);
+  const boxes = rings.map((ring) => ringBounds([ring]));
+  for (const box of boxes) index.add(...box);
+  index.finish();
+  return boxes.map(([u0, v0, u1, v1]) => index.search(u0 - SNAP, v0 - SNAP, u1 + SNAP, v1 + SNAP).length > 1);
+}
 
-  function nearest(u: number, v: number): [number, number] {
-    const i = Math.floor(u / cell),
-      j = Math.floor(v / cell);
-    const fu = u / cell - i,
-      fv = v / cell - j,
-      wall = 1 / 8;
-    for (let a = fu < wall ? -1 : 0; a <= (fu > 1 - wall ? 1 : 0); a++)
-      for (let b = fv < wall ? -1 : 0; b <= (fv > 1 - wall ? 1 : 0); b++) {
-        const found = cells.get(`${i + a},${j + b}`);
-        if (!found) continue;
-        for (let k = 0; k < found.length; k += 2)
-          if (Math.abs(found[k]! - u) <= SNAP && Math.abs(found[k + 1]! - v) <= SNAP) return [found[k]!, found[k + 1]!];
-      }
-    const p: [number, number] = [Math.round(u / grid) * grid, Math.round(v / grid) * grid];
-    const key = `${i},${j}`;
-    const list = cells.get(key);
-    if (list) list.push(...p);
-    else cells.set(key, [...p]);
-    return p;
+function snapRing(ring: Ring, places: Places): Ring {
+  const out = new Float64Array(ring.length);
+  let n = 0;
+  for (let i = 0; i < ring.length; i += 2) {
+    const k = places.of(ring[i]!, ring[i + 1]!) * 2;
+    const u = places.points[k]!,
+      v = places.points[k + 1]!;
+    if (n && out[n - 2] === u && out[n - 1] === v) continue;
+    out[n++] = u;
+    out[n++] = v;
+  }
+  if (n > 2 && out[0] === out[n - 2] && out[1] === out[n - 1]) n -= 2;
+  return out.slice(0, n);
+}
+
+/** Places that are told apart by more than SNAP, in an open hash of cells with chains. */
+class Places {
+  readonly points: Float64Array;
+  count = 0;
+  private readonly grid: number;
+  private readonly head: Int32Array;
+  private readonly next: Int32Array;
+
+  constructor(most: number, grid: number) {
+    this.grid = grid;
+    this.points = new Float64Array(most * 2);
+    this.next = new Int32Array(most);
+    this.head = new Int32Array(2 ** Math.ceil(Math.log2(most * 2 + 16))).fill(-1);
+  }
+
+  /** The place of a point: the first one within SNAP of it, or a new one on the grid. */
+  of(u: number, v: number): number {
+    const i = Math.floor(u / CELL),
+      j = Math.floor(v / CELL);
+    const fu = u / CELL - i,
+      fv = v / CELL - j;
+    for (let a = fu < WALL ? -1 : 0; a <= (fu > 1 - WALL ? 1 : 0); a++)
+      for (let b = fv < WALL ? -1 : 0; b <= (fv > 1 - WALL ? 1 : 0); b++)
+        for (let k = this.head[this.hash(i + a, j + b)]!; k >= 0; k = this.next[k]!)
+          if (Math.abs(this.points[k * 2]! - u) <= SNAP && Math.abs(this.points[k * 2 + 1]! - v) <= SNAP) return k;
+    const k = this.count++;
+    this.points[k * 2] = Math.round(u / this.grid) * this.grid;
+    this.points[k * 2 + 1] = Math.round(v / this.grid) * this.grid;
+    const h = this.hash(i, j);
+    this.next[k] = this.head[h]!;
+    this.head[h] = k;
+    return k;
+  }
+
+  private hash(i: number, j: number): number {
+    return (Math.imul(i | 0, 73856093) ^ Math.imul(j | 0, 19349663)) & (this.head.length - 1);
   }
 }
 
-function withCornersOnSides(ring: Ring, closed: boolean, index: Flatbush, all: Float64Array): Ring {
+function withCornersOnSides(ring: Ring, closed: boolean, corners: CornerGrid, all: Float64Array): Ring {
   const out: number[] = [];
   const n = ring.length;
   for (let i = 0; i < n; i += 2) {
@@ -74,18 +101,19 @@ function withCornersOnSides(ring: Ring, closed: boolean, index: Flatbush, all: F
       v1 = ring[(i + 3) % n]!;
     const du = u1 - u0,
       dv = v1 - v0,
-      length = Math.hypot(du, dv);
+      length = Math.sqrt(du * du + dv * dv);
     if (length < SNAP * 4) continue;
     const on: [number, number, number][] = [];
-    for (const k of index.search(Math.min(u0, u1) - SNAP, Math.min(v0, v1) - SNAP, Math.max(u0, u1) + SNAP, Math.max(v0, v1) + SNAP)) {
+    corners.along(u0, v0, u1, v1, (k) => {
       const pu = all[k * 2]! - u0,
         pv = all[k * 2 + 1]! - v0;
+      if (Math.abs(pu * dv - pv * du) > SNAP * length) return;
       const along = (pu * du + pv * dv) / length;
-      if (along < SNAP || along > length - SNAP || Math.abs(pu * dv - pv * du) / length > SNAP) continue;
+      if (along < SNAP || along > length - SNAP) return;
       on.push([along, all[k * 2]!, all[k * 2 + 1]!]);
-    }
-    on.sort((a, b) => a[0] - b[0]);
+    });
+    if (on.length > 1) on.sort((a, b) => a[0] - b[0]);
     for (const [, pu, pv] of on) if (out.at(-2) !== pu || out.at(-1) !== pv) out.push(pu, pv);
   }
-  return Float64Array.from(out);
+  return out.length === n ? ring : Float64Array.from(out);
 }

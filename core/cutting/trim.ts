@@ -30,7 +30,7 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
     const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
     const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
     const view = viewSpace(scene, frame, shown);
-    const loops = cutLoops(scene, view, shown);
+    const loops = cutLoops(scene, frame, shown);
     made.push({ frame, faces: makeRegions(model, loops, frame, options) });
     model = keepBehind(model, scene, shown, view, loops, frame);
     scene = prepare(model);

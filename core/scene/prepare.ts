@@ -5,7 +5,7 @@ import { classifyEdges, faceNormals } from './classify-edges';
 import { meetings } from './meetings';
 import { mendTCorners } from './mend-t-corners';
 import { tellRoundFromFolded } from './round-runs';
-import type { Scene } from './scene';
+import { BLOCK, type Scene } from './scene';
 import { weld } from './weld';
 
 /** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
@@ -43,6 +43,7 @@ export function prepare(model: Model): Scene {
     partBorders: edges.partBorders,
     partElement: model.partElement,
     partBounds,
+    blockBounds: boundBlocks(welded.vertices, edges.triangles),
     partFlush: flushGroups(model),
     partGround: Uint8Array.from(model.partElement, (element, p) =>
       model.elements[element]!.use === 'terrain' && !edges.partClosed[p] ? 1 : 0,
@@ -65,6 +66,34 @@ function bound(vertices: Float64Array, from: number, to: number, out: Float64Arr
     out[at + k] = low;
     out[at + 3 + k] = high;
   }
+}
+
+/** Smallest and largest corner of each block of triangles. */
+function boundBlocks(vertices: Float64Array, triangles: Uint32Array): Float64Array {
+  const blocks = Math.ceil(triangles.length / 3 / BLOCK);
+  const out = new Float64Array(blocks * 6);
+  for (let block = 0; block < blocks; block++) {
+    let x0 = Infinity,
+      y0 = Infinity,
+      z0 = Infinity,
+      x1 = -Infinity,
+      y1 = -Infinity,
+      z1 = -Infinity;
+    for (let i = block * BLOCK * 3, end = Math.min(triangles.length, i + BLOCK * 3); i < end; i++) {
+      const v = triangles[i]! * 3;
+      const x = vertices[v]!,
+        y = vertices[v + 1]!,
+        z = vertices[v + 2]!;
+      if (x < x0) x0 = x;
+      if (x > x1) x1 = x;
+      if (y < y0) y0 = y;
+      if (y > y1) y1 = y;
+      if (z < z0) z0 = z;
+      if (z > z1) z1 = z;
+    }
+    out.set([x0, y0, z0, x1, y1, z1], block * 6);
+  }
+  return out;
 }
 
 /** A closed part with a negative volume is inside out: its triangles are turned over, in place. */

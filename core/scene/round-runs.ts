@@ -62,7 +62,12 @@ export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void 
 }
 
 /** The smooth edges of a part's surfaces of at most FOLDED flat faces: a flood over each surface, face by face. */
-function foldedEdges({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part: number, edgeKind: Uint8Array, seen: Uint8Array): number[] {
+function foldedEdges(
+  { triangleEdges, edgeFaces, partTriangleStart }: Meshes,
+  part: number,
+  edgeKind: Uint8Array,
+  seen: Uint8Array,
+): number[] {
   const out: number[] = [];
   const inFace: number[] = [],
     beyond: number[] = [];

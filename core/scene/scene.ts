@@ -4,6 +4,9 @@
  */
 export const EdgeKind = { coplanar: 0, smooth: 1, crease: 2, border: 3, surface: 4 } as const;
 
+/** Triangles of a block: small enough to be passed over, large enough to be few. */
+export const BLOCK = 64;
+
 /**
  * A model prepared for drawing: everything that does not depend on the view.
  * Triangle t has the corners triangles[3t..3t+2], counter-clockwise seen from outside where its part is closed.
@@ -36,6 +39,8 @@ export interface Scene {
   readonly partElement: Uint32Array;
   /** Smallest and largest corner of each part: x0 y0 z0 x1 y1 z1. */
   readonly partBounds: Float64Array;
+  /** The same of each block of BLOCK triangles that follow one another. */
+  readonly blockBounds: Float64Array;
   /** Parts with the same number show no joint where their faces lie flush: same material, or same element without one. */
   readonly partFlush: Int32Array;
   /** 1 for the open surface of a terrain: below it lies earth, whatever the surface itself shows. */

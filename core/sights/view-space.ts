@@ -21,7 +21,7 @@ export interface ViewSpace {
 export const foreshortening = (depth: number, distance: number): number => (distance === Infinity ? 1 : distance / (distance + depth));
 
 /** Depths closer to the cutting plane than this count as lying in it: the noise of turned coordinates. */
-const ON_PLANE = 1e-7;
+export const ON_PLANE = 1e-7;
 
 /**
  * Turns a scene's corners into a frame that is given in the scene's coordinates. Cost: one pass over corners and triangles.
