@@ -2,7 +2,8 @@
  * Finds the edges of welded triangles. An edge record pairs two triangles that run through it in opposite directions;
  * what stays alone is paired with another lone record of the same corners (faces with mixed winding), else it is a border.
  * Edges are found through one linked list for each lower corner: no hash, and the lists are short.
- * A triangle that repeats another goes; two that lie face to face (the end faces of a full turn) both go, see `repeats`.
+ * A triangle that repeats another goes; two that lie face to face (the end faces of a full turn) both go, see `repeats`. They are
+ * looked for only in parts in which some edge has more than two faces.
  */
 export interface Adjacency {
   triangles: Uint32Array;
@@ -34,22 +35,21 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   const dropped = new Uint8Array(source.length / 3);
   let edges = 0;
   let kept = 0;
+  /** Whether an edge was met that has two faces already, or one that runs the same way. */
+  let isCrowded = false;
 
   for (let part = 0; part < parts; part++) {
     const firstEdge = edges;
-    repeats(source, sourcePartStart[part]! * 3, sourcePartStart[part + 1]! * 3, minHead, minNext, dropped);
-    for (let s = sourcePartStart[part]! * 3; s < sourcePartStart[part + 1]! * 3; s += 3) {
-      const a = source[s]!,
-        b = source[s + 1]!,
-        c = source[s + 2]!;
-      if (dropped[s / 3]) continue;
-      const t = kept++;
-      triangles[t * 3] = a;
-      triangles[t * 3 + 1] = b;
-      triangles[t * 3 + 2] = c;
-      triangleEdges[t * 3] = addEdge(a, b, t);
-      triangleEdges[t * 3 + 1] = addEdge(b, c, t);
-      triangleEdges[t * 3 + 2] = addEdge(c, a, t);
+    const firstKept = kept;
+    const [from, to] = [sourcePartStart[part]! * 3, sourcePartStart[part + 1]! * 3];
+    isCrowded = false;
+    addTriangles(from, to);
+    if (isCrowded) {
+      edges = firstEdge;
+      kept = firstKept;
+      for (let s = from; s < to; s++) head[source[s]!] = -1;
+      repeats(source, from, to, minHead, minNext, dropped);
+      addTriangles(from, to);
     }
     let mixed = 0;
     let borders = 0;
@@ -82,15 +82,34 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
     partBorders,
   };
 
+  function addTriangles(from: number, to: number): void {
+    for (let s = from; s < to; s += 3) {
+      const a = source[s]!,
+        b = source[s + 1]!,
+        c = source[s + 2]!;
+      if (dropped[s / 3]) continue;
+      const t = kept++;
+      triangles[t * 3] = a;
+      triangles[t * 3 + 1] = b;
+      triangles[t * 3 + 2] = c;
+      triangleEdges[t * 3] = addEdge(a, b, t);
+      triangleEdges[t * 3 + 1] = addEdge(b, c, t);
+      triangleEdges[t * 3 + 2] = addEdge(c, a, t);
+    }
+  }
+
   function addEdge(from: number, to: number, t: number): number {
     const low = from < to ? from : to;
     const high = from < to ? to : from;
     const isForward = from < to ? 1 : 0;
-    for (let e = head[low]!; e >= 0; e = next[e]!)
-      if (ends[e * 2 + 1] === high && faces[e * 2 + 1] === -1 && forward[e] !== isForward) {
+    for (let e = head[low]!; e >= 0; e = next[e]!) {
+      if (ends[e * 2 + 1] !== high) continue;
+      if (faces[e * 2 + 1] === -1 && forward[e] !== isForward) {
         faces[e * 2 + 1] = t;
         return e;
       }
+      isCrowded = true;
+    }
     const e = edges++;
     ends[e * 2] = low;
     ends[e * 2 + 1] = high;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { box, modelOf, moved, polygon, prism } from '../testing/solids';
+import { box, modelOf, moved, polygon, prism, type Solid } from '../testing/solids';
 import { meetings } from './meetings';
 import { partPairs } from './part-pairs';
 import { prepare } from './prepare';
@@ -11,6 +11,14 @@ const lengthOf = (solids: Parameters<typeof modelOf>[0]) => {
   for (let i = 0; i < e.length; i += 6) sum += Math.hypot(e[i + 3]! - e[i]!, e[i + 4]! - e[i + 1]!, e[i + 5]! - e[i + 2]!);
   return sum;
 };
+/** Several bodies as one group of triangles. */
+const together = (...solids: Solid[]): Solid => ({
+  corners: solids.flatMap((s) => [...s.corners]),
+  triangles: solids.flatMap((s, i) => {
+    const base = solids.slice(0, i).reduce((n, o) => n + o.corners.length, 0);
+    return s.triangles.map(([a, b, c]) => [a + base, b + base, c + base] as const);
+  }),
+});
 const cube = box([0, 0, 0], [1, 1, 1]);
 
 describe('where surfaces run through each other', () => {
@@ -27,6 +35,14 @@ describe('where surfaces run through each other', () => {
     expect(lengthOf([cube, cube])).toBe(0);
     // sunk in flush with the top: its own edges are the joint
     expect(lengthOf([cube, box([0.2, 0.2, 0.5], [0.5, 0.5, 0.5])])).toBe(0);
+  });
+
+  it('bodies in one group meet as bodies of their own do, and a hollow in a body meets nothing', () => {
+    const bar = box([0.3, -1, 0.4], [0.2, 3, 0.1]);
+    expect(lengthOf([together(cube, bar)])).toBeCloseTo(lengthOf([cube, bar]), 9);
+    const hollow = box([0.25, 0.25, 0.25], [0.5, 0.5, 0.5]);
+    const inward = { ...hollow, triangles: hollow.triangles.map(([a, b, c]) => [a, c, b] as const) };
+    expect(lengthOf([together(cube, inward)])).toBe(0);
   });
 
   it('a flat sheet is pierced like a body', () => {

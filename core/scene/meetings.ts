@@ -3,9 +3,11 @@ import { SMOOTH_COS, SPECK, WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { partPairs } from './part-pairs';
 import type { Scene } from './scene';
+import { severalShells } from './shells';
 
 /**
- * The lines in which the surfaces of different parts run through each other. They do not depend on the view.
+ * The lines in which the surfaces of different parts, and of different shells of one part, run through each other. They do not
+ * depend on the view.
  * In: welded scene (metres), right side out. Out: segments with the two triangles that meet in each.
  * A corner that lies in the other's plane (within WELD) counts as outside it: bodies that only touch do not meet, and what
  * lies flush inside another body is left to its own edges. Ends on one edge are computed from its lower corner to its higher,
@@ -34,7 +36,6 @@ export function meetings(scene: Meshes, matter: Uint8Array): Meetings {
   const parts = matter.length;
   const ends = new Growing((n) => new Float64Array(n));
   const faces = new Growing((n) => new Uint32Array(n));
-  if (parts < 2) return { ends: ends.done(), faces: faces.done() };
 
   const indices = new Map<number, Flatbush>();
   const crossing = new Crossing(scene);
@@ -48,7 +49,31 @@ export function meetings(scene: Meshes, matter: Uint8Array): Meetings {
     trianglesIn(q, others);
     if (others.length) pairs(own, others);
   });
+  for (const { part, triangles: shells } of severalShells(scene)) if (matter[part]) meetWithin(shells);
   return { ends: ends.done(), faces: faces.done() };
+
+  /** The shells of one part among one another. */
+  function meetWithin(shells: readonly (readonly number[])[]): void {
+    const boxes = new Float64Array(shells.length * 6);
+    shells.forEach((shell, k) => {
+      for (let axis = 0; axis < 3; axis++) {
+        let [low, high] = [Infinity, -Infinity];
+        for (const t of shell) {
+          const [a, b] = range(t, axis);
+          if (a < low) low = a;
+          if (b > high) high = b;
+        }
+        boxes[k * 6 + axis] = low;
+        boxes[k * 6 + 3 + axis] = high;
+      }
+    });
+    const reach = (t: number) => reaches(t, 0) && reaches(t, 1) && reaches(t, 2);
+    partPairs(boxes, new Uint8Array(shells.length).fill(1), (p, q) => {
+      sharedBox(boxes, p, q, shared);
+      const [a, b] = [shells[p]!.filter(reach), shells[q]!.filter(reach)];
+      if (a.length && b.length) pairs(a, b);
+    });
+  }
 
   /** The triangles of a part whose boxes reach into the shared box. */
   function trianglesIn(part: number, out: number[]): void {
