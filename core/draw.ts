@@ -50,7 +50,7 @@ export type DrawStep =
   | { readonly name: 'single'; readonly segments: SegmentList }
   | { readonly name: 'joined'; readonly drawing: Drawing };
 
-const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [] };
+const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
 
 /**
  * The whole pipeline: from a prepared model and a checked sight to the sight's drawing.
@@ -133,7 +133,7 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
     distance,
     segments: segments.done(),
     regions: [faces, ...trimFaces].flatMap((f) => f.regions),
-    notes: openNotes(model, faces),
+    notes: outlineNotes(model, faces),
     ms: { cut: t1 - t0, visibility: clock() - t1 },
   };
 }
@@ -178,14 +178,18 @@ function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame
   return { ...NO_FACES, regions: regions.map((region) => ({ ...region, trim: number })) };
 }
 
-function openNotes(model: Model, faces: CutFaces): Note[] {
-  return faces.open
-    .filter(({ part }) => model.elements[model.partElement[part]!]!.use !== 'terrain')
-    .map(({ part, points }) => {
-      const element = model.elements[model.partElement[part]!]!;
-      return {
-        code: 'outline-open',
-        facts: { class: element.class, name: element.name, id: element.id, u: points[0]!.toFixed(3), v: points[1]!.toFixed(3) },
-      };
-    });
+/** Outlines that stay open, and those that were closed over a gap, with the place of each. */
+function outlineNotes(model: Model, { open, mended }: CutFaces): Note[] {
+  const factsOf = (part: number, u: number, v: number) => {
+    const { class: className, name, id } = model.elements[model.partElement[part]!]!;
+    return { class: className, name, id, u: u.toFixed(3), v: v.toFixed(3) };
+  };
+  const stay = open.filter(({ part }) => model.elements[model.partElement[part]!]!.use !== 'terrain');
+  return [
+    ...stay.map(({ part, points }): Note => ({ code: 'outline-open', facts: factsOf(part, points[0]!, points[1]!) })),
+    ...mended.map(({ part, at, gap }): Note => ({
+      code: 'outline-mended',
+      facts: { ...factsOf(part, ...at), gap: (gap * 1000).toFixed(2) },
+    })),
+  ];
 }

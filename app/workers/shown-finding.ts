@@ -4,6 +4,7 @@ import type { ShownFinding } from './drawn-sight';
 
 const KIND: Readonly<Record<string, string>> = {
   'outline-open': 'open outline',
+  'outline-mended': 'outline closed over a gap',
   'grazing-cut': 'grazing cut',
   gap: 'gap',
   'double-line': 'drawn twice',

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Module, { type ManifoldToplevel } from 'manifold-3d/manifold';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { faceArea, intersection } from '../geometry/polygons';
-import { box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
+import { box, modelOf, moved, polygon, prism, turned, type Solid, together } from '../testing/solids';
 import { drawModel, frameSight, lengthOf, piecesOf } from '../testing/views';
 
 /* The union of solids and its slices by manifold-3d, a geometry library of general use, are the reference here. */
@@ -124,6 +124,20 @@ describe('cut faces', () => {
       ['Brick', 'matter', 0.3],
       ['Concrete block', 'matter', 0.3],
     ]);
+  });
+
+  it('are closed over a gap of less than a millimetre, and past faces that look the wrong way, with a word about the place', () => {
+    const plan = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 0.5], CUT);
+    // a box of two halves that leave a slit of 0.4 mm, one of them inside out
+    const sides = (x0: number, x1: number, drop: 'left' | 'right') => {
+      const whole = box([x0, 0, 0], [x1 - x0, 1, 1]);
+      return { ...whole, triangles: whole.triangles.filter((t) => !t.every((k) => whole.corners[k]![0] === (drop === 'left' ? x0 : x1))) };
+    };
+    const right = sides(1.0004, 2, 'left');
+    const slit = together(sides(0, 1, 'right'), { ...right, triangles: right.triangles.map(([a, b, c]) => [a, c, b] as const) });
+    const drawing = drawModel(modelOf([slit]), plan);
+    expect(areaOf(drawing)).toBeCloseTo(2, 9);
+    expect(drawing.report.notes.map((n) => [n.code, n.facts['gap']])).toEqual([['outline-mended', '0.40']]);
   });
 
   it('leave an open shell open, with a word about the place', () => {

@@ -4,6 +4,7 @@ import { SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../sights/frame';
 import { buildUpLayers, type CutLayer } from './build-up-layers';
+import { closeLoops, type Outline } from './close-loops';
 import type { CutLoops } from './cut-loops';
 import { rankOf, type RankRule } from './material-rank';
 import { meetLayers, type LayeredCut } from './meet-layers';
@@ -28,6 +29,8 @@ export interface CutFaces {
   readonly outlines: readonly Ring[];
   readonly outlinePart: readonly number[];
   readonly open: readonly { readonly part: number; readonly points: Ring }[];
+  /** Outlines that were closed over a gap. */
+  readonly mended: readonly Outline[];
 }
 
 /** Smaller overlaps than this, in square metres, are noise of touching faces. */
@@ -60,15 +63,18 @@ interface Group {
  */
 export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joints, ranks, layersMeet }: RegionOptions = {}): CutFaces {
   const nameOf = (material: number) => model.materials[material]?.name;
-  const rings: Ring[] = [];
-  const closed: boolean[] = [];
-  const parts: number[] = [];
-  for (let l = 0; l < loops.loopPart.length; l++) {
-    rings.push(loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2));
-    closed.push(loops.loopClosed[l] === 1);
-    parts.push(loops.loopPart[l]!);
-  }
-  const snapped = snapCorners(rings, closed);
+  const outlines = closeLoops(
+    Array.from(loops.loopPart, (part, l) => {
+      const points = loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2);
+      return { part, points, isClosed: loops.loopClosed[l] === 1, gap: 0, at: [points[0]!, points[1]!] as const };
+    }),
+  );
+  const closed = outlines.map((o) => o.isClosed);
+  const parts = outlines.map((o) => o.part);
+  const snapped = snapCorners(
+    outlines.map((o) => o.points),
+    closed,
+  );
   const open: { part: number; points: Ring }[] = [];
   const byPart = new Map<number, Ring[]>();
   snapped.forEach((ring, l) => {
@@ -138,7 +144,13 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joint
       regions.push({ material: group.material, elements: [...elements].sort((p, q) => p - q), use: group.use, face });
     });
   });
-  return { regions, outlines: [...byPart.values()].flat(), outlinePart: [...byPart].flatMap(([part, own]) => own.map(() => part)), open };
+  return {
+    regions,
+    outlines: [...byPart.values()].flat(),
+    outlinePart: [...byPart].flatMap(([part, own]) => own.map(() => part)),
+    open,
+    mended: outlines.filter((o) => o.isClosed && o.gap > SNAP),
+  };
 }
 
 /**

@@ -72,7 +72,7 @@ export function cutBack(faces: CutFaces, frame: Frame, planes: readonly TrimPlan
 /** Cut faces of one plane as they lie in another frame's picture; empty when they look away from it. */
 export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
   // the outer side of a trim is against its look; it is seen when it looks at the eye
-  if (dot(from.look, to.look) < 1e-6) return { regions: [], outlines: [], outlinePart: [], open: [] };
+  if (dot(from.look, to.look) < 1e-6) return { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
   const shift: Vec3 = [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]];
   const [u0, v0] = [dot(shift, to.right), dot(shift, to.up)];
   const [ru, rv] = [dot(from.right, to.right), dot(from.right, to.up)];
@@ -90,6 +90,7 @@ export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
     outlines: faces.outlines.map(place),
     outlinePart: faces.outlinePart,
     open: faces.open.map(({ part, points }) => ({ part, points: place(points) })),
+    mended: [],
   };
 }
 

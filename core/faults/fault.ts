@@ -65,6 +65,7 @@ export type NoteCode =
   | 'obj-line-skipped'
   | 'empty-drawing'
   | 'outline-open'
+  | 'outline-mended'
   | 'grazing-cut'
   | 'gap'
   | 'double-line'

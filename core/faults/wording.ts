@@ -45,6 +45,7 @@ const NOTES: Record<NoteCode, string> = {
   'obj-line-skipped': 'line {line}: a face points to corner {corner}, which does not exist; it was passed over ({count} in all)',
   'empty-drawing': 'the drawing is empty: {reason}',
   'outline-open': '{class} "{name}" ({id}): its cut outline stays open at {u}, {v}',
+  'outline-mended': '{class} "{name}" ({id}): its shell is open; its cut outline was closed over a gap of {gap} mm at {u}, {v}',
   'grazing-cut':
     'grazing cut: the plane runs {off} mm from a face of {class} "{name}"; moved {nudge} mm away it {away}, moved {nudge} mm nearer it {nearer}',
   gap: 'gap: two ends of cut lines are {width} mm apart',

@@ -3,7 +3,7 @@ import { SMOOTH_COS, SPECK, WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { partPairs } from './part-pairs';
 import type { Scene } from './scene';
-import { severalShells } from './shells';
+import type { Shells } from './shells';
 
 /**
  * The lines in which the surfaces of different parts, and of different shells of one part, run through each other. They do not
@@ -30,32 +30,34 @@ type Meshes = Pick<
   'vertices' | 'triangles' | 'normals' | 'triangleEdges' | 'edgeFaces' | 'edgeVertices' | 'sliverOf' | 'partTriangleStart' | 'partBounds'
 >;
 
-/** @param matter 1 for the parts that stand there; the air of rooms meets nothing */
-export function meetings(scene: Meshes, matter: Uint8Array): Meetings {
+/**
+ * @param matter 1 for the parts that stand there; the air of rooms meets nothing
+ * @param shells the parts of several shells
+ */
+export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly Shells[]): Meetings {
   const { vertices, triangles, partTriangleStart, partBounds } = scene;
-  const parts = matter.length;
   const ends = new Growing((n) => new Float64Array(n));
   const faces = new Growing((n) => new Uint32Array(n));
 
   const indices = new Map<number, Flatbush>();
   const crossing = new Crossing(scene);
   const shared = new Float64Array(6);
-  const [own, others]: [number[], number[]] = [[], []];
+  const [near, others]: [number[], number[]] = [[], []];
 
   partPairs(partBounds, matter, (p, q) => {
     sharedBox(partBounds, p, q, shared);
-    trianglesIn(p, own);
-    if (!own.length) return;
+    trianglesIn(p, near);
+    if (!near.length) return;
     trianglesIn(q, others);
-    if (others.length) pairs(own, others);
+    if (others.length) pairs(near, others);
   });
-  for (const { part, triangles: shells } of severalShells(scene)) if (matter[part]) meetWithin(shells);
+  for (const { part, triangles: own } of shells) if (matter[part]) meetWithin(own);
   return { ends: ends.done(), faces: faces.done() };
 
   /** The shells of one part among one another. */
-  function meetWithin(shells: readonly (readonly number[])[]): void {
-    const boxes = new Float64Array(shells.length * 6);
-    shells.forEach((shell, k) => {
+  function meetWithin(own: readonly (readonly number[])[]): void {
+    const boxes = new Float64Array(own.length * 6);
+    own.forEach((shell, k) => {
       for (let axis = 0; axis < 3; axis++) {
         let [low, high] = [Infinity, -Infinity];
         for (const t of shell) {
@@ -68,9 +70,9 @@ export function meetings(scene: Meshes, matter: Uint8Array): Meetings {
       }
     });
     const reach = (t: number) => reaches(t, 0) && reaches(t, 1) && reaches(t, 2);
-    partPairs(boxes, new Uint8Array(shells.length).fill(1), (p, q) => {
+    partPairs(boxes, new Uint8Array(own.length).fill(1), (p, q) => {
       sharedBox(boxes, p, q, shared);
-      const [a, b] = [shells[p]!.filter(reach), shells[q]!.filter(reach)];
+      const [a, b] = [own[p]!.filter(reach), own[q]!.filter(reach)];
       if (a.length && b.length) pairs(a, b);
     });
   }

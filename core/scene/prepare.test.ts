@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { box, modelOf, polygon, prism } from '../testing/solids';
+import { box, modelOf, moved, polygon, prism, together } from '../testing/solids';
 import { prepare } from './prepare';
 import { EdgeKind } from './scene';
 import { describeModel, summarise } from './summary';
@@ -16,6 +16,15 @@ const count = (model: ReturnType<typeof modelOf>) => {
     border: kinds[EdgeKind.border],
   };
 };
+
+/** Volume by the divergence theorem. */
+function volumeOf({ vertices: v, triangles }: ReturnType<typeof prepare>): number {
+  let six = 0;
+  const at = (i: number, k: number) => v[triangles[i]! * 3 + k]!;
+  for (let t = 0; t < triangles.length; t += 3)
+    for (const [i, j, k] of [[0, 1, 2], [1, 2, 0], [2, 0, 1]] as const) six += at(t, i) * (at(t + 1, j) * at(t + 2, k) - at(t + 1, k) * at(t + 2, j)); // prettier-ignore
+  return six / 6;
+}
 
 describe('scene', () => {
   it('welds a box given as loose triangles: 8 corners, 12 creases, 6 diagonals, closed', () => {
@@ -41,6 +50,30 @@ describe('scene', () => {
     // the first triangle of the box lies at the bottom
     expect(scene.normals[2]).toBe(-1);
     expect(normals(inside)).toBe(normals(whole));
+  });
+
+  it('turns single faces that look the wrong way, and one body of a group that is inside out, but not a hollow', () => {
+    const whole = box([0, 0, 0], [1, 1, 1]);
+    const flipped = (solid: typeof whole, pick: (t: number) => boolean) => ({
+      ...solid,
+      triangles: solid.triangles.map(([a, b, c], t) => (pick(t) ? ([a, c, b] as const) : ([a, b, c] as const))),
+    });
+    const good = prepare(modelOf([whole]));
+    const mended = prepare(modelOf([flipped(whole, (t) => t === 3 || t === 8)]));
+    expect([...mended.partClosed]).toEqual([1]);
+    expect(mended.normals).toEqual(good.normals);
+    const volume = (solid: typeof whole) => volumeOf(prepare(modelOf([solid])));
+    const beside = moved(whole, [3, 0, 0]);
+    expect(
+      volume(
+        together(
+          whole,
+          flipped(beside, () => true),
+        ),
+      ),
+    ).toBeCloseTo(2, 9);
+    const hollow = flipped(box([0.25, 0.25, 0.25], [0.5, 0.5, 0.5]), () => true);
+    expect(volume(together(whole, hollow))).toBeCloseTo(1 - 0.125, 9);
   });
 
   it('mends T-corners: an edge that meets the middle of another leaves no border', () => {

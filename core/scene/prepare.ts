@@ -3,9 +3,12 @@ import type { Model } from '../model/model';
 import { findEdges } from './adjacency';
 import { classifyEdges, faceNormals } from './classify-edges';
 import { meetings } from './meetings';
+import { mendFlips } from './mend-flips';
 import { mendTCorners } from './mend-t-corners';
 import { tellRoundFromFolded } from './round-runs';
 import { BLOCK, type Scene } from './scene';
+import { severalShells } from './shells';
+import { turnRightSideOut } from './turn-right-side-out';
 import { weld } from './weld';
 
 /** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
@@ -14,7 +17,10 @@ export function prepare(model: Model): Scene {
   let edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
   const mended = mendTCorners(welded.vertices, edges);
   if (mended) edges = findEdges(mended.triangles, mended.partTriangleStart, welded.vertices.length / 3);
-  turnInsideOut(welded.vertices, edges.triangles, edges.triangleEdges, edges.partTriangleStart, edges.partClosed);
+  const turned = mendFlips(edges);
+  if (turned) edges = findEdges(turned, edges.partTriangleStart, welded.vertices.length / 3);
+  const shells = severalShells(edges);
+  turnRightSideOut(welded.vertices, edges, shells);
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
   const edgeKind = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
   tellRoundFromFolded({ vertices: welded.vertices, normals, ...edges }, edgeKind);
@@ -50,7 +56,7 @@ export function prepare(model: Model): Scene {
     ),
   };
   const matter = Uint8Array.from(model.partElement, (element) => (model.elements[element]!.use === 'space' ? 0 : 1));
-  const { ends, faces } = meetings(meshes, matter);
+  const { ends, faces } = meetings(meshes, matter, shells);
   return { ...meshes, meetingEnds: ends, meetingFaces: faces };
 }
 
@@ -94,48 +100,6 @@ function boundBlocks(vertices: Float64Array, triangles: Uint32Array): Float64Arr
     out.set([x0, y0, z0, x1, y1, z1], block * 6);
   }
   return out;
-}
-
-/** A closed part with a negative volume is inside out: its triangles are turned over, in place. */
-function turnInsideOut(
-  vertices: Float64Array,
-  triangles: Uint32Array,
-  triangleEdges: Uint32Array,
-  partStart: Uint32Array,
-  closed: Uint8Array,
-): void {
-  for (let p = 0; p < closed.length; p++) {
-    if (!closed[p]) continue;
-    const from = partStart[p]!,
-      to = partStart[p + 1]!;
-    const o = triangles[from * 3]! * 3;
-    let volume = 0;
-    for (let t = from; t < to; t++) {
-      const a = triangles[t * 3]! * 3,
-        b = triangles[t * 3 + 1]! * 3,
-        c = triangles[t * 3 + 2]! * 3;
-      const ax = vertices[a]! - vertices[o]!,
-        ay = vertices[a + 1]! - vertices[o + 1]!,
-        az = vertices[a + 2]! - vertices[o + 2]!;
-      const bx = vertices[b]! - vertices[o]!,
-        by = vertices[b + 1]! - vertices[o + 1]!,
-        bz = vertices[b + 2]! - vertices[o + 2]!;
-      const cx = vertices[c]! - vertices[o]!,
-        cy = vertices[c + 1]! - vertices[o + 1]!,
-        cz = vertices[c + 2]! - vertices[o + 2]!;
-      volume += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
-    }
-    if (volume >= 0) continue;
-    for (let t = from; t < to; t++) {
-      const c = triangles[t * 3 + 1]!;
-      triangles[t * 3 + 1] = triangles[t * 3 + 2]!;
-      triangles[t * 3 + 2] = c;
-      // corners a c b: edge k runs from corner k to k + 1, so the first and the last change places
-      const e = triangleEdges[t * 3]!;
-      triangleEdges[t * 3] = triangleEdges[t * 3 + 2]!;
-      triangleEdges[t * 3 + 2] = e;
-    }
-  }
 }
 
 function flushGroups(model: Model): Int32Array {

@@ -73,6 +73,15 @@ export const moved = (solid: Solid, [dx, dy, dz]: Vec3): Solid => ({
   corners: solid.corners.map(([x, y, z]) => [x + dx, y + dy, z + dz]),
 });
 
+/** Several bodies as one group of triangles. */
+export const together = (...solids: Solid[]): Solid => ({
+  corners: solids.flatMap((s) => [...s.corners]),
+  triangles: solids.flatMap((s, i) => {
+    const base = solids.slice(0, i).reduce((n, o) => n + o.corners.length, 0);
+    return s.triangles.map(([a, b, c]) => [a + base, b + base, c + base] as const);
+  }),
+});
+
 export interface Piece extends Partial<Pick<Element, 'name' | 'class' | 'use' | 'buildUp' | 'storey'>> {
   readonly solid: Solid;
   readonly material?: string;
