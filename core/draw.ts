@@ -12,6 +12,7 @@ import type { Drawing, StepTimes } from './linework/drawing';
 import { joinLines } from './linework/join-lines';
 import { withOverhead } from './linework/overhead';
 import { mirrorDrawing } from './linework/mirror';
+import { putInOrder } from './linework/put-in-order';
 import { removeDoubles } from './linework/remove-doubles';
 import { Segments, type SegmentList } from './linework/segments';
 import { sideBySide } from './linework/side-by-side';
@@ -67,7 +68,7 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
     sight.overhead !== undefined && !options.cutOnly ? withOverhead(found.segments, upwards(model, scene, sight, options)) : found.segments;
 
   const t0 = clock();
-  const single = removeDoubles(segments);
+  const single = removeDoubles(putInOrder(segments));
   watch?.({ name: 'single', segments: single });
   const lines = joinLines(single);
   const sum = (step: 'cut' | 'visibility') => seen.reduce((total, { ms }) => total + ms[step], 0);

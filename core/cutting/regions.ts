@@ -5,6 +5,7 @@ import type { Model } from '../model/model';
 import type { Frame } from '../sights/frame';
 import { buildUpLayers, type CutLayer } from './build-up-layers';
 import { closeLoops, type Outline } from './close-loops';
+import { outlinesInOrder, regionsInOrder } from './rings-in-order';
 import type { CutLoops } from './cut-loops';
 import { rankOf, type RankRule } from './material-rank';
 import { meetLayers, type LayeredCut } from './meet-layers';
@@ -63,12 +64,7 @@ interface Group {
  */
 export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joints, ranks, layersMeet }: RegionOptions = {}): CutFaces {
   const nameOf = (material: number) => model.materials[material]?.name;
-  const outlines = closeLoops(
-    Array.from(loops.loopPart, (part, l) => {
-      const points = loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2);
-      return { part, points, isClosed: loops.loopClosed[l] === 1, gap: 0, at: [points[0]!, points[1]!] as const };
-    }),
-  );
+  const outlines = closeLoops(outlinesInOrder(loops));
   const closed = outlines.map((o) => o.isClosed);
   const parts = outlines.map((o) => o.part);
   const snapped = snapCorners(
@@ -145,7 +141,7 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joint
     });
   });
   return {
-    regions,
+    regions: regionsInOrder(regions),
     outlines: [...byPart.values()].flat(),
     outlinePart: [...byPart].flatMap(([part, own]) => own.map(() => part)),
     open,

@@ -29,14 +29,15 @@ export class Segments {
     this.put(u0, v0, w0, u1, v1, w1, (jump << 8) | (role << 1) | (joint ? 1 : 0), element, beyond);
   }
 
-  /** A stretch of a segment of another list, with all that is known of it: moved by `shift` along u; from = 0 and to = 1 keep its ends bitwise. */
-  addStretch({ ends, depths, tags }: SegmentList, s: number, from = 0, to = 1, shift = 0): void {
-    const u0 = ends[s * 4]! + shift,
-      v0 = ends[s * 4 + 1]!,
-      u1 = ends[s * 4 + 2]! + shift,
-      v1 = ends[s * 4 + 3]!,
-      w0 = depths[s * 2]!,
-      w1 = depths[s * 2 + 1]!;
+  /** A stretch of a segment of another list, with all that is known of it: moved by `shift` along u, from its other end if `isTurned`; from = 0 and to = 1 keep its ends bitwise. */
+  addStretch({ ends, depths, tags }: SegmentList, s: number, from = 0, to = 1, shift = 0, isTurned = false): void {
+    const [a, b] = isTurned ? [1, 0] : [0, 1];
+    const u0 = ends[s * 4 + a * 2]! + shift,
+      v0 = ends[s * 4 + a * 2 + 1]!,
+      u1 = ends[s * 4 + b * 2]! + shift,
+      v1 = ends[s * 4 + b * 2 + 1]!,
+      w0 = depths[s * 2 + a]!,
+      w1 = depths[s * 2 + b]!;
     this.put(
       from === 0 ? u0 : u0 + from * (u1 - u0),
       from === 0 ? v0 : v0 + from * (v1 - v0),

@@ -1,7 +1,9 @@
+import { SPECK } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
+import { backing, shared } from '../visibility/backing';
 import { depthOf, nearestAt } from '../visibility/depth-probe';
 import type { Pieces } from '../visibility/hide';
 import { STRIDE, type Occluders } from '../visibility/tile-index';
@@ -18,8 +20,8 @@ const FLUSH = 1e-4;
 
 /**
  * Gives pieces of edges their roles: an outline where the depth jumps across it, a surface line where it is a shallow crease or
- * parts two materials on one face of an element, else an edge. The jump is asked at the middle of a piece, exactly, on both
- * sides. In an elevation the outline of the terrain is the ground line. What lies deeper than the sight's far distance is far,
+ * parts two materials on one face of an element, else an edge. A piece is divided where the jump beside it begins or ends,
+ * exactly. In an elevation the outline of the terrain is the ground line. What lies deeper than the sight's far distance is far,
  * whatever it is. `distance` is that of the eye, Infinity for parallels.
  */
 export function visibleLines(
@@ -45,7 +47,9 @@ export function visibleLines(
   const depth = (w: number) => (distance === Infinity ? w : (w * distance) / (distance - w));
   // the nearest surfaces on both sides of the middle of the piece that was asked last
   let left = -1,
-    right = -1;
+    right = -1,
+    leftDepth = Infinity,
+    rightDepth = Infinity;
 
   for (let p = 0; p < pieces.count; p++) {
     const c = pieces.candidate[p]!;
@@ -62,48 +66,85 @@ export function visibleLines(
       continue;
     }
     const element = scene.partElement[scene.trianglePart[edges.face[c]!]!]!;
-    let facts: SegmentFacts = { role: edge, element, beyond: element };
-    if (pieces.hidden[p]) facts = { role: hidden, element, beyond: element };
-    else if (reason === Candidate.surface) facts = { role: surface, element, beyond: element };
-    else if (reason !== Candidate.crease || isMixed[element]) {
-      const size = jump(u0, v0, (w0 + w1) / 2, u1, v1);
-      const [mu, mv] = [(u0 + u1) / 2, (v0 + v1) / 2];
-      const behind = depthOf(occluders, left, mu, mv) > depthOf(occluders, right, mu, mv) ? left : right;
-      const beyond = elementAt(behind === left && elementAt(left) === element ? right : behind);
-      if (reason !== Candidate.crease && size > JUMP)
-        facts = {
-          role: kind === 'elevation' && model.elements[element]!.use === 'terrain' ? ground : outline,
-          element,
-          beyond: elementAt(behind),
-          jump: jumps.filter((step) => size >= step).length,
-        };
-      else facts = { role: isMixed[element] && isOneFace() ? surface : edge, element, beyond };
-    }
-    if (facts.role === hidden || (w0 <= far && w1 <= far)) into.add(u0, v0, depth(w0), u1, v1, depth(w1), facts);
-    else if (w0 > far && w1 > far) into.add(u0, v0, depth(w0), u1, v1, depth(w1), { ...facts, role: farRole });
-    else {
-      // a line that runs through the distance changes its role there
-      const t = (far - w0) / (w1 - w0);
-      const [mu, mv, mw] = [u0 + t * (u1 - u0), v0 + t * (v1 - v0), depth(far)];
-      into.add(u0, v0, depth(w0), mu, mv, mw, w0 > far ? { ...facts, role: farRole } : facts);
-      into.add(mu, mv, mw, u1, v1, depth(w1), w1 > far ? { ...facts, role: farRole } : facts);
-    }
+    const put = (from: number, to: number, facts: SegmentFacts) => {
+      const at = (k: 0 | 1 | 2, t: number) => (t === 0 ? [u0, v0, w0] : t === 1 ? [u1, v1, w1] : [u0 + t * (u1 - u0), v0 + t * (v1 - v0), w0 + t * (w1 - w0)])[k]!; // prettier-ignore
+      const add = (a: number, b: number, own: SegmentFacts) =>
+        into.add(at(0, a), at(1, a), depth(at(2, a)), at(0, b), at(1, b), depth(at(2, b)), own);
+      const [wa, wb] = [at(2, from), at(2, to)];
+      const distant = { ...facts, role: farRole };
+      if (facts.role === hidden || (wa <= far && wb <= far)) add(from, to, facts);
+      else if (wa > far && wb > far) add(from, to, distant);
+      else {
+        // a line that runs through the distance changes its role there
+        const t = (far - w0) / (w1 - w0);
+        add(from, t, wa > far ? distant : facts);
+        add(t, to, wb > far ? distant : facts);
+      }
+    };
+    if (pieces.hidden[p]) put(0, 1, { role: hidden, element, beyond: element });
+    else if (reason === Candidate.surface) put(0, 1, { role: surface, element, beyond: element });
+    else if (reason === Candidate.crease && !isMixed[element]) put(0, 1, { role: edge, element, beyond: element });
+    else if (reason === Candidate.crease) {
+      probe(u0, v0, u1, v1, 0.5);
+      put(0, 1, { role: isOneFace() ? surface : edge, element, beyond: across(element) });
+    } else
+      for (const [from, to, size] of falls(u0, v0, w0, u1, v1, w1)) {
+        probe(u0, v0, u1, v1, (from + to) / 2);
+        if (size < 0) put(from, to, { role: isMixed[element] && isOneFace() ? surface : edge, element, beyond: across(element) });
+        else {
+          const role = kind === 'elevation' && model.elements[element]!.use === 'terrain' ? ground : outline;
+          put(from, to, { role, element, beyond: behind(), jump: size });
+        }
+      }
   }
 
-  /** How far the picture falls back beside a piece, on the side where it does so more. */
-  function jump(u0: number, v0: number, w: number, u1: number, v1: number): number {
+  /**
+   * The stretches of a piece by how far the picture falls back beside it, on the side where it does so more: -1 for an edge, else
+   * the number of the sight's steps that the fall reaches.
+   */
+  function falls(u0: number, v0: number, w0: number, u1: number, v1: number, w1: number): [number, number, number][] {
+    const l = Math.hypot(u1 - u0, v1 - v0);
+    const su = (-(v1 - v0) / l) * ASIDE,
+      sv = ((u1 - u0) / l) * ASIDE;
+    // a step of space at a depth of the picture
+    const drawnIn = (w: number, step: number) => (distance === Infinity ? step : step * ((distance - w) / distance) ** 2);
+    let out: [number, number, number][] = [[0, 1, -1]];
+    [JUMP, ...jumps].forEach((step, n) => {
+      const [a, b] = [drawnIn(w0, step), drawnIn(w1, step)];
+      const onLeft = backing(occluders, u0 + su, v0 + sv, w0, u1 + su, v1 + sv, w1, a, b);
+      const both = onLeft.length ? shared(onLeft, backing(occluders, u0 - su, v0 - sv, w0, u1 - su, v1 - sv, w1, a, b)) : onLeft;
+      out = out.flatMap((stretch) => (stretch[2] === n - 1 ? without(stretch, both, n, l) : [stretch]));
+    });
+    return out;
+  }
+
+  /** Asks for the nearest surfaces on both sides of a place on a piece. */
+  function probe(u0: number, v0: number, u1: number, v1: number, t: number): void {
     const du = u1 - u0,
       dv = v1 - v0,
       l = Math.hypot(du, dv);
-    const mu = (u0 + u1) / 2,
-      mv = (v0 + v1) / 2,
+    const mu = u0 + t * du,
+      mv = v0 + t * dv,
       su = (-dv / l) * ASIDE,
       sv = (du / l) * ASIDE;
-    left = nearestAt(occluders, mu + su, mv + sv);
-    right = nearestAt(occluders, mu - su, mv - sv);
-    const a = depthOf(occluders, left, mu + su, mv + sv),
-      b = depthOf(occluders, right, mu - su, mv - sv);
-    return depth(a > b ? a : b) - depth(w);
+    left = nearestAt(occluders, mu + su, mv + sv, rank);
+    right = nearestAt(occluders, mu - su, mv - sv, rank);
+    leftDepth = depthOf(occluders, left, mu + su, mv + sv);
+    rightDepth = depthOf(occluders, right, mu - su, mv - sv);
+  }
+
+  /** The element on the deeper side of the place that was asked last. */
+  function behind(): number {
+    return elementAt(leftDepth > rightDepth ? left : right);
+  }
+
+  /** The element on its other side than one's own. */
+  function across(element: number): number {
+    return elementAt(elementAt(left) === element ? right : left);
+  }
+
+  function rank(t: number): number {
+    return t < 0 ? NOTHING : scene.trianglePart[t]!;
   }
 
   function elementAt(o: number): number {
@@ -119,6 +160,33 @@ export function visibleLines(
     const cos = records[a]! * records[b]! + records[a + 1]! * records[b + 1]! + records[a + 2]! * records[b + 2]!;
     return Math.abs(cos) > PARALLEL && Math.abs(records[a + 3]! - Math.sign(cos) * records[b + 3]!) < FLUSH;
   }
+}
+
+/** A stretch divided by others: what they cover keeps its size, the rest is of size n. Nothing shorter than a speck is told apart. */
+function without(
+  [from, to, size]: [number, number, number],
+  covered: readonly number[],
+  n: number,
+  length: number,
+): [number, number, number][] {
+  const out: [number, number, number][] = [];
+  const put = (a: number, b: number, own: number) => {
+    const last = out.at(-1);
+    if (!(b > a)) return;
+    if (last && (last[2] === own || (b - a) * length < SPECK)) last[1] = b;
+    else if (last && (last[1] - last[0]) * length < SPECK) [last[1], last[2]] = [b, own];
+    else out.push([a, b, own]);
+  };
+  let t = from;
+  for (let k = 0; k < covered.length; k += 2) {
+    const [a, b] = [Math.max(from, covered[k]!), Math.min(to, covered[k + 1]!)];
+    if (b <= a) continue;
+    put(t, a, n);
+    put(a, b, size);
+    t = b;
+  }
+  put(t, to, n);
+  return out;
 }
 
 /** 1 for each element whose parts are of several materials. */

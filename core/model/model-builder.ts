@@ -63,8 +63,9 @@ export class ModelBuilder {
     for (const c of colour) this.partColour.push(Math.round(Math.min(1, Math.max(0, c)) * 255));
   }
 
+  /** The model, its elements in the order of their ids: a file in which they stand in another order gives the same one. */
   build(name: string, source: string): Model {
-    return {
+    return inOrderOfIds({
       version: 1,
       name,
       source,
@@ -81,6 +82,33 @@ export class ModelBuilder {
       partMaterial: Int32Array.from(this.partMaterial),
       partColour: Uint8Array.from(this.partColour),
       notes: this.notes,
-    };
+    });
   }
+}
+
+function inOrderOfIds(model: Model): Model {
+  const { elements, triangles, partStart, partElement, partMaterial, partColour } = model;
+  if (elements.every((e, i) => i === 0 || elements[i - 1]!.id <= e.id)) return model;
+  const order = [...elements.keys()].sort((a, b) =>
+    elements[a]!.id < elements[b]!.id ? -1 : elements[a]!.id > elements[b]!.id ? 1 : a - b,
+  );
+  const place = new Uint32Array(elements.length);
+  order.forEach((e, i) => (place[e] = i));
+  const parts = [...partElement.keys()].sort((a, b) => place[partElement[a]!]! - place[partElement[b]!]! || a - b);
+  const out = new Uint32Array(triangles.length);
+  const start = [0];
+  for (const p of parts) {
+    const own = triangles.subarray(partStart[p]! * 3, partStart[p + 1]! * 3);
+    out.set(own, start.at(-1)! * 3);
+    start.push(start.at(-1)! + own.length / 3);
+  }
+  return {
+    ...model,
+    elements: order.map((e) => elements[e]!),
+    triangles: out,
+    partStart: Uint32Array.from(start),
+    partElement: Uint32Array.from(parts, (p) => place[partElement[p]!]!),
+    partMaterial: Int32Array.from(parts, (p) => partMaterial[p]!),
+    partColour: Uint8Array.from(parts.flatMap((p) => [...partColour.subarray(p * 4, p * 4 + 4)])),
+  };
 }

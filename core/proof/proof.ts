@@ -24,7 +24,8 @@ const LOST = /^(element-not-built|element-empty|element-not-finite|element-far-a
 export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills }: StyledDrawing): Finding[] {
   const findings: Finding[] = [];
   for (const note of drawing.report.notes) {
-    if (note.code === 'outline-open' || note.code === 'outline-mended') findings.push({ ...note, at: [Number(note.facts['u']), Number(note.facts['v'])] });
+    if (note.code === 'outline-open' || note.code === 'outline-mended')
+      findings.push({ ...note, at: [Number(note.facts['u']), Number(note.facts['v'])] });
     else if (LOST.test(note.code)) findings.push({ ...note, at: null });
   }
   if (drawing.lineRole.length === 0) {

@@ -139,8 +139,8 @@ describe('reading IFC', () => {
     );
     const model = await read(text);
     expect(model.elements.map((e) => [e.class, e.use])).toEqual([
-      ['Wall', 'solid'],
       ['Space', 'space'],
+      ['Wall', 'solid'],
     ]);
     expect(drawModel(model, frameSight([0, 1, 0], [0, 0, 1])).points.every((x) => Math.abs(x) <= 3.001)).toBe(true);
   });

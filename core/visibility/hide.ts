@@ -2,6 +2,7 @@ import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
+import { insert, LIST } from './intervals';
 import { BEHIND, recordOf, STRIDE, type Occluders } from './tile-index';
 import type { ViewSpace } from '../sights/view-space';
 
@@ -20,8 +21,6 @@ const PARALLEL = 0.99999;
 /** A flush neighbour must reach this far beyond the edge to take it away. */
 const BEYOND = 1e-5;
 
-/** Most intervals of one edge; an edge behind a picket fence has hundreds. What comes beyond stays visible. */
-const LIST = 16384;
 const _hiddenFrom = new Float64Array(LIST),
   _hiddenTo = new Float64Array(LIST);
 const _flushFrom = new Float64Array(LIST),
@@ -181,33 +180,6 @@ export function hide(
 function covered(count: number, lo: number, hi: number): boolean {
   for (let k = 0; k < count; k++) if (_hiddenFrom[k]! <= lo && _hiddenTo[k]! >= hi) return true;
   return false;
-}
-
-/** Puts an interval into a sorted list, joining what overlaps or nearly touches; returns the new length of the list. */
-function insert(fromList: Float64Array, toList: Float64Array, count: number, from: number, to: number, gap: number): number {
-  let first = 0;
-  while (first < count && toList[first]! < from - gap) first++;
-  let last = first;
-  while (last < count && fromList[last]! <= to + gap) {
-    if (fromList[last]! < from) from = fromList[last]!;
-    if (toList[last]! > to) to = toList[last]!;
-    last++;
-  }
-  const removed = last - first;
-  if (removed === 0) {
-    if (count >= LIST) return count;
-    for (let k = count; k > first; k--) {
-      fromList[k] = fromList[k - 1]!;
-      toList[k] = toList[k - 1]!;
-    }
-  } else if (removed > 1)
-    for (let k = last; k < count; k++) {
-      fromList[k - removed + 1] = fromList[k]!;
-      toList[k - removed + 1] = toList[k]!;
-    }
-  fromList[first] = from;
-  toList[first] = to;
-  return count - removed + 1;
 }
 
 /**

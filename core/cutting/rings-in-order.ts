@@ -1,0 +1,70 @@
+import type { Ring } from '../geometry/polygons';
+import type { Outline } from './close-loops';
+import type { CutLoops } from './cut-loops';
+import type { Region } from './regions';
+
+/*
+ * Outlines and regions in an order that depends on their places alone, each ring from its lowest corner: a cut does not hang on the
+ * order of triangles or on where a walk began.
+ */
+
+/** Places nearer than this are one when they are put in order: the noise of computing them in another order. */
+const GRID = 1e9;
+const rounded = (x: number): number => Math.round(x * GRID);
+
+/** The loops of a cut as outlines: part by part, by their first corners. */
+export function outlinesInOrder(loops: CutLoops): Outline[] {
+  return Array.from(loops.loopPart, (part, l): Outline => {
+    const raw = loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2);
+    const isClosed = loops.loopClosed[l] === 1;
+    const points = isClosed ? fromLowest(raw) : fromLowerEnd(raw);
+    return { part, points, isClosed, gap: 0, at: [points[0]!, points[1]!] };
+  }).sort((a, b) => a.part - b.part || compare(a.points, b.points));
+}
+
+/** Regions by the first corners of their outer rings, their holes likewise. */
+export function regionsInOrder(regions: readonly Region[]): Region[] {
+  return regions
+    .map((region) => {
+      const [outer, ...holes] = region.face.map(fromLowest);
+      return { ...region, face: [outer!, ...holes.sort(compare)] };
+    })
+    .sort((a, b) => compare(a.face[0]!, b.face[0]!) || a.elements[0]! - b.elements[0]!);
+}
+
+/** A ring begun at its lowest corner (left, then low). */
+function fromLowest(ring: Ring): Ring {
+  let best = 0;
+  for (let i = 2; i < ring.length; i += 2)
+    if (
+      rounded(ring[i]!) < rounded(ring[best]!) ||
+      (rounded(ring[i]!) === rounded(ring[best]!) && rounded(ring[i + 1]!) < rounded(ring[best + 1]!))
+    )
+      best = i;
+  if (best === 0) return ring;
+  const out = new Float64Array(ring.length);
+  out.set(ring.subarray(best));
+  out.set(ring.subarray(0, best), ring.length - best);
+  return out;
+}
+
+/** An open line begun at the lower of its ends. */
+function fromLowerEnd(line: Ring): Ring {
+  const n = line.length;
+  const order = rounded(line[0]!) - rounded(line[n - 2]!) || rounded(line[1]!) - rounded(line[n - 1]!);
+  if (order <= 0) return line;
+  const out = new Float64Array(n);
+  for (let i = 0; i < n; i += 2) {
+    out[i] = line[n - 2 - i]!;
+    out[i + 1] = line[n - 1 - i]!;
+  }
+  return out;
+}
+
+function compare(a: Ring, b: Ring): number {
+  for (let i = 0; i < a.length && i < b.length; i++) {
+    const d = rounded(a[i]!) - rounded(b[i]!);
+    if (d) return d;
+  }
+  return a.length - b.length;
+}
