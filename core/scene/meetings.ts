@@ -105,7 +105,7 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
       index.finish();
       for (const s of a) {
         const [x0, y0, x1, y1] = boxOf(s);
-        for (const k of index.search(x0, y0, x1, y1).sort((m, n) => m - n)) meet(s, b[k]!);
+        for (const k of index.search(x0 - WELD, y0 - WELD, x1 + WELD, y1 + WELD).sort((m, n) => m - n)) meet(s, b[k]!);
       }
       return;
     }
@@ -116,7 +116,8 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
     for (let axis = 0; axis < 3; axis++) {
       const [lowS, highS] = range(s, axis);
       const [lowT, highT] = range(t, axis);
-      if (highS < lowT || highT < lowS) return;
+      // a corner in the other's plane may lie a hair beside it
+      if (highS < lowT - WELD || highT < lowS - WELD) return;
     }
     const at = ends.length;
     if (!crossing.between(s, t, ends.reserve(6), at)) return;
