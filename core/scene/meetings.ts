@@ -1,8 +1,8 @@
 import Flatbush from 'flatbush';
-import { SMOOTH_COS, SPECK, WELD } from '../geometry/tolerances';
+import { COPLANAR_COS, SMOOTH_COS, SPECK, WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { partPairs } from './part-pairs';
-import type { Scene } from './scene';
+import { EdgeKind, type Scene } from './scene';
 import type { Shells } from './shells';
 
 /**
@@ -22,12 +22,23 @@ export interface Meetings {
   readonly faces: Uint32Array;
 }
 
+/** Cosine of 10°: a line this near to a facet joint runs along it. */
+const ALONG = 0.985;
 /** A part with more triangles gets an index of its own for the search. */
 const MANY = 1500;
 
 type Meshes = Pick<
   Scene,
-  'vertices' | 'triangles' | 'normals' | 'triangleEdges' | 'edgeFaces' | 'edgeVertices' | 'sliverOf' | 'partTriangleStart' | 'partBounds'
+  | 'vertices'
+  | 'triangles'
+  | 'normals'
+  | 'triangleEdges'
+  | 'edgeKind'
+  | 'edgeFaces'
+  | 'edgeVertices'
+  | 'sliverOf'
+  | 'partTriangleStart'
+  | 'partBounds'
 >;
 
 /**
@@ -176,8 +187,13 @@ class Crossing {
     const [sx, sy, sz] = [normals[s * 3]!, normals[s * 3 + 1]!, normals[s * 3 + 2]!];
     const [tx, ty, tz] = [normals[t * 3]!, normals[t * 3 + 1]!, normals[t * 3 + 2]!];
     if (!this.distances(t, s, this.dT) || !this.distances(s, t, this.dS)) return false;
-    // faces that run on into each other smoothly make no line
-    if (sx * tx + sy * ty + sz * tz > SMOOTH_COS) return false;
+    const cos = sx * tx + sy * ty + sz * tz;
+    if (cos > COPLANAR_COS) return false;
+    // two pipes of one axis cross with the joints of their facets: where they run on into each other smoothly there is no line
+    if (cos > SMOOTH_COS) {
+      const direction = [sy * tz - sz * ty, sz * tx - sx * tz, sx * ty - sy * tx] as const;
+      if (this.isAlongFacets(s, direction) && this.isAlongFacets(t, direction)) return false;
+    }
     if (!this.points(t, this.dT, s, this.onT) || !this.points(s, this.dS, t, this.onS)) return false;
     const [dx, dy, dz] = [sy * tz - sz * ty, sz * tx - sx * tz, sx * ty - sy * tx];
     const along = (p: Float64Array, k: number) => p[k]! * dx + p[k + 1]! * dy + p[k + 2]! * dz;
@@ -194,6 +210,19 @@ class Crossing {
       out[at + 3 + k] = b[kb + k]!;
     }
     return true;
+  }
+
+  /** Whether a direction runs along a facet joint of a triangle. */
+  private isAlongFacets(t: number, [x, y, z]: readonly [number, number, number]): boolean {
+    const { vertices, triangleEdges, edgeKind, edgeVertices } = this.scene;
+    for (let k = t * 3; k < t * 3 + 3; k++) {
+      const e = triangleEdges[k]!;
+      if (edgeKind[e] !== EdgeKind.smooth) continue;
+      const [p, q] = [edgeVertices[e * 2]! * 3, edgeVertices[e * 2 + 1]! * 3];
+      const [a, b, c] = [vertices[q]! - vertices[p]!, vertices[q + 1]! - vertices[p + 1]!, vertices[q + 2]! - vertices[p + 2]!];
+      if (Math.abs(a * x + b * y + c * z) > ALONG * Math.hypot(a, b, c) * Math.hypot(x, y, z)) return true;
+    }
+    return false;
   }
 
   /** Distances of t's corners to the plane of s; false when they are all on one side. */

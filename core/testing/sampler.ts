@@ -22,6 +22,7 @@ const SMOOTH = Math.cos((20.5 * Math.PI) / 180);
 /** Up to here (twelve sides) facets may be those of something round: no line, or one. */
 const ROUND = Math.cos((30.7 * Math.PI) / 180);
 const SHARP = Math.cos((19.5 * Math.PI) / 180);
+const FLAT = Math.cos((0.08 * Math.PI) / 180);
 
 interface Edge {
   readonly a: Vec3;
@@ -165,9 +166,8 @@ function* meetings(
         for (const t of parts[q]!) {
           const direction = cross(normals[s]!, normals[t]!);
           if (Math.hypot(...direction) < 1e-6) continue;
-          // surfaces that run on into each other smoothly make no line, as within one body
           const angle = dot(normals[s]!, normals[t]!);
-          if (angle > SHARP) continue;
+          if (angle > FLAT) continue;
           const range = overlapOn(unit(direction), triangles[s]!, normals[s]!, triangles[t]!, normals[t]!);
           // a line needs a face that looks at the eye
           if (range && (normals[s]![2] < -1e-6 || normals[t]![2] < -1e-6))
