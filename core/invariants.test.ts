@@ -54,7 +54,8 @@ const changedSight = (s: Sight, map: Map3, direct: Map3): Sight => {
 };
 
 const ALL: readonly Role[] = ['cut', 'ground', 'outline', 'edge', 'surface', 'hidden'];
-const REACH = 2e-6;
+/** Corners of cut faces lie on a grid of a micrometre, and a corner within 3 µm of a straight run is none. */
+const REACH = 5e-6;
 
 /** Places on the lines of one drawing, of a role, that lie on no line of that role of another. */
 function leftOver(a: Drawing, b: Drawing, mirrored = false, reach = REACH): number[][] {
@@ -107,11 +108,12 @@ describe('a drawing is the same', () => {
   check('500 km away', (solids, s) => {
     const move: Map3 = ([x, y, z]) => [x + 512_340, y - 487_655.5, z + 12];
     const far = changedSight(s, move, (d) => d);
-    same(drawModel(modelOf(solids), s), drawModel(modelOf(solids.map((b) => changed(b, move))), far), false, 5e-6);
+    same(drawModel(modelOf(solids), s), drawModel(modelOf(solids.map((b) => changed(b, move))), far), false, 8e-6);
   });
 
   check('when its triangles are cut up in four', (solids, s) => {
-    same(drawModel(modelOf(solids), s), drawModel(modelOf(solids.map(subdivided)), s));
+    // where two lines run within 50 µm of each other, the end of one is drawn to the other: within JOIN
+    same(drawModel(modelOf(solids), s), drawModel(modelOf(solids.map(subdivided)), s), false, 2.5e-5);
   });
 
   check('byte for byte when triangles are shuffled and elements come in another order', (solids, s) => {

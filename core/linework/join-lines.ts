@@ -5,6 +5,9 @@ import { lengthenArcs, type CutChord } from './lengthen-arcs';
 import { LinesBuilder } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
 
+/** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
+const STRAIGHT = 3e-6;
+
 /** Segments one behind the other, and the nodes that they run through. */
 interface Chain {
   readonly nodes: number[];
@@ -147,7 +150,7 @@ function kinds(list: SegmentList): Uint32Array {
 }
 
 /**
- * Which nodes of a chain (by their place in it) are left without corners that lie on a straight run (within 2 µm); a closed chain
+ * Which nodes of a chain (by their place in it) are left without corners that lie on a straight run (within 3 µm); a closed chain
  * also loses a needless first corner.
  */
 function straighten(chain: readonly number[], places: readonly number[]): number[] {
@@ -196,7 +199,7 @@ function isStraight(places: readonly number[], a: number, b: number, c: number):
   const pu = places[b * 2]! - places[a * 2]!,
     pv = places[b * 2 + 1]! - places[a * 2 + 1]!;
   const along = (pu * du + pv * dv) / l;
-  return along > 0 && along < l && Math.abs(pu * dv - pv * du) / l < 1e-5;
+  return along > 0 && along < l && Math.abs(pu * dv - pv * du) / l < STRAIGHT;
 }
 
 function pathLength(flat: Float64Array): number {
