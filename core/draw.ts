@@ -4,7 +4,7 @@ import type { RankRule } from './cutting/material-rank';
 import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces } from './cutting/regions';
 import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
-import type { Note } from './faults/fault';
+import { Fault, type Note } from './faults/fault';
 import { dot, type Vec3 } from './geometry/vec3';
 import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
@@ -38,8 +38,10 @@ export interface DrawOptions {
   readonly clock?: (() => number) | undefined;
   /** An office's own table of ranks: which material keeps its place where two overlap in a cut. */
   readonly ranks?: readonly RankRule[] | undefined;
-  /** Only the cut faces and their lines: quick enough to follow a hand. */
+  /** Only the cut faces, without a line: quick enough to follow a hand. */
   readonly cutOnly?: boolean | undefined;
+  /** Asked between the steps: whether nobody waits for this drawing any more. */
+  readonly isStale?: (() => boolean) | undefined;
   /** Is shown the result of each step, for pictures of how a drawing comes about. */
   readonly watch?: ((step: DrawStep) => void) | undefined;
 }
@@ -55,7 +57,7 @@ const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [
 
 /**
  * The whole pipeline: from a prepared model and a checked sight to the sight's drawing.
- * @throws Fault storey-unknown
+ * @throws Fault storey-unknown, drawing-stale
  */
 export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOptions = {}): Drawing {
   const { clock = () => 0, watch } = options;
@@ -84,6 +86,9 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
 /** What a sight shows, or one leg of it, as loose segments and regions: trims, cut, visibility. */
 function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions) {
   const { clock = () => 0, watch } = options;
+  const goOn = () => {
+    if (options.isStale?.()) throw new Fault('drawing-stale');
+  };
   const t0 = clock();
   const plane = resolveSight(source, sight);
   const frame = moveFrame(plane.frame, source.origin);
@@ -108,12 +113,14 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   const t1 = clock();
 
   const segments = new Segments();
-  for (const own of [faces, ...trimFaces]) cutLines(model, own, segments, isProfile);
+  if (!options.cutOnly) for (const own of [faces, ...trimFaces]) cutLines(model, own, segments, isProfile);
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
+    goOn();
     const view = viewSpace(scene, frame, shown, distance);
     const cutFaces = faces.regions.map((r) => r.face);
     const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
     const hiders = arrange(occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth));
+    goOn();
     const edges = candidateEdges(
       scene,
       view,
@@ -125,8 +132,10 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
       cutSegments(apart.traces, trims),
     );
     watch?.({ name: 'candidates', edges });
+    goOn();
     const pieces = hide(scene, view, edges, hiders, sight.hidden === true, joints);
     watch?.({ name: 'pieces', pieces });
+    goOn();
     visibleLines(model, scene, edges, pieces, hiders, sight, distance, segments);
   }
   return {

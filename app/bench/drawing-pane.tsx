@@ -104,7 +104,7 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
 /** The cut outline that follows the hand until the exact drawing is there. */
 function QuickCut({ live, matrix }: { readonly live: LiveDrawing; readonly matrix: string }) {
   const d = live
-    .quick!.drawing.regions.flatMap((r) => r.face)
+    .quick!.flatMap((r) => r.face)
     .map((ring) => {
       let path = '';
       for (let i = 0; i < ring.length; i += 2) path += `${i ? 'L' : 'M'}${ring[i]} ${ring[i + 1]}`;

@@ -1,17 +1,18 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Region } from '../../core/cutting/regions';
 import type { Sight } from '../../core/sights/sight';
 import { database } from '../data/database';
 import { fingerprint } from '../data/fingerprint';
 import { painter } from '../workers/painter';
-import { pool, Stopped } from '../workers/pool';
+import { pool, quickCut, Stopped } from '../workers/pool';
 import type { DrawnSight } from '../workers/drawn-sight';
 
 export interface LiveDrawing {
   /** The last good drawing, and the key under which the painter has it; changes with each new drawing. */
   readonly drawn: DrawnSight | null;
   readonly paintKey: string | null;
-  /** The quick cut outline while the exact drawing is on its way. */
-  readonly quick: DrawnSight | null;
+  /** The cut faces alone while the exact drawing is on its way. */
+  readonly quick: readonly Region[] | null;
   /** Whether what is shown is what the sight says. */
   readonly isCurrent: boolean;
   readonly isWorking: boolean;
@@ -19,6 +20,11 @@ export interface LiveDrawing {
   readonly stop: () => void;
   readonly retry: () => void;
 }
+
+/** Sights whose cut follows the hand. */
+const CUTS: ReadonlySet<Sight['kind']> = new Set(['section', 'plan', 'ceiling plan']);
+/** The exact drawing is begun when the hand has rested this long, milliseconds. */
+const REST = 60;
 
 interface Wish {
   readonly row: string;
@@ -33,7 +39,7 @@ interface Wish {
  */
 export function useDrawing(row: string | null, model: string, sight: Sight | null, lane: 'live' | 'back' = 'live'): LiveDrawing {
   const [shown, setShown] = useState<{ row: string; print: string; drawn: DrawnSight; paintKey: string } | null>(null);
-  const [quick, setQuick] = useState<DrawnSight | null>(null);
+  const [quick, setQuick] = useState<readonly Region[] | null>(null);
   const [isWorking, setWorking] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
@@ -41,6 +47,10 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
   const busy = useRef(false);
   const control = useRef<AbortController | null>(null);
   const last = useRef('');
+  const shownPrint = useRef('');
+  const cutting = useRef(false);
+  // a count of wishes in memory shared with the worker, by which it knows that a drawing has been overtaken
+  const [wishes] = useState(() => (globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null));
   // The sight is a new object with every render; its fingerprint says whether anything changed.
   const latest = useRef(sight);
   useEffect(() => {
@@ -55,7 +65,9 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
       return;
     }
     wish.current = { row, model, sight: sightNow, print };
+    if (wishes) Atomics.add(wishes, 0, 1);
     if (!busy.current) void follow();
+    if (lane === 'live' && !cutting.current) void followCut();
 
     async function follow() {
       busy.current = true;
@@ -65,25 +77,27 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
         done = now;
         setFault(null);
         try {
-          const kept = await database.drawings.get(now.row);
-          const isCurrent = kept?.fingerprint === now.print;
-          if (kept && (isCurrent || last.current !== now.row)) await show(now.row, kept.fingerprint, kept.drawn);
-          if (isCurrent) continue;
+          const isShown = last.current === now.row;
+          if (isShown && shownPrint.current === now.print) continue;
+          // what is shown is what was kept last: it is fetched only for another sight
+          const kept = isShown ? undefined : await database.drawings.get(now.row);
+          if (kept) await show(now.row, kept.fingerprint, kept.drawn);
+          if (kept?.fingerprint === now.print) continue;
           setWorking(true);
           const run = new AbortController();
           control.current = run;
-          if (wish.current === now && last.current === now.row && now.sight.kind !== 'elevation' && now.sight.kind !== 'axonometric') {
-            const outline = await pool[lane].run((engine) => engine.draw(now.model, now.sight, true), run.signal);
-            if (wish.current === now) setQuick(outline);
-          }
+          if (isShown) await rest();
           if (wish.current !== now) continue;
-          const drawn = await pool[lane].run((engine) => engine.draw(now.model, now.sight, false), run.signal);
+          const token = wishes && { count: wishes, wish: Atomics.load(wishes, 0) };
+          const drawn = await pool[lane].run((engine) => engine.draw(now.model, now.sight, token), run.signal);
           await show(now.row, now.print, drawn);
           setQuick(null);
           void database.drawings.put({ id: now.row, fingerprint: now.print, drawn }).catch(() => undefined);
         } catch (error) {
-          setQuick(null);
           if (error instanceof Stopped) wish.current = null;
+          // a drawing that was overtaken is no fault: the next wish is on its way
+          if (wish.current && wish.current !== now) continue;
+          setQuick(null);
           setFault((error as Error).message);
         }
       }
@@ -91,13 +105,38 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
       busy.current = false;
     }
 
+    /** The cut outline, as often as it can be had: always of the latest wish. */
+    async function followCut() {
+      cutting.current = true;
+      let done: Wish | null = null;
+      while (wish.current && wish.current !== done) {
+        const now: Wish = wish.current;
+        done = now;
+        if (last.current !== now.row || !CUTS.has(now.sight.kind)) break;
+        try {
+          const outline = await quickCut(now.model, now.sight);
+          if (shownPrint.current !== wish.current?.print && wish.current?.row === now.row) setQuick(outline);
+        } catch {
+          // what is wrong is told by the exact drawing
+          break;
+        }
+      }
+      cutting.current = false;
+    }
+
+    /** A moment, in which another wish may come. */
+    function rest(): Promise<void> {
+      return new Promise((resolve) => setTimeout(resolve, REST));
+    }
+
     async function show(rowShown: string, printShown: string, drawn: DrawnSight) {
       const paintKey = `${rowShown} ${printShown}`;
       await painter().put(paintKey, drawn);
       last.current = rowShown;
+      shownPrint.current = printShown;
       setShown({ row: rowShown, print: printShown, drawn, paintKey });
     }
-  }, [row, model, print, lane, attempt]);
+  }, [row, model, print, lane, attempt, wishes]);
 
   const own = shown && shown.row === row ? shown : null;
   return {

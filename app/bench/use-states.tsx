@@ -48,7 +48,7 @@ export function useStates(
     for (const [done, { id, sight }] of old.entries()) {
       setRun({ id, done, of: old.length, stop: () => control.abort() });
       try {
-        const drawn = await pool.back.run((engine) => engine.draw(model.id, sight, false), control.signal);
+        const drawn = await pool.back.run((engine) => engine.draw(model.id, sight), control.signal);
         await database.drawings.put({ id: `${project.id}/${id}`, fingerprint: fingerprint(model.id, sight), drawn });
       } catch (error) {
         if (error instanceof Stopped) break;

@@ -10,7 +10,7 @@ export interface ShownFinding {
 
 /** A drawing with its layers and fills, as it goes from the engine to the screen. */
 export type DrawnSight = Omit<StyledDrawing, 'standard' | 'scale'> & {
-  /** What the proof found, in the order of its numbers; empty in a quick cut. */
+  /** What the proof found, in the order of its numbers. */
   readonly findings: readonly ShownFinding[];
   /** Milliseconds. */
   readonly took: number;

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import type { Region } from '../../core/cutting/regions';
 import { draw } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
 import { styleDrawing } from '../../core/drafting/style-drawing';
@@ -9,6 +10,7 @@ import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/readers/obj';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
+import { inSharedMemory } from '../../core/scene/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import { database } from '../data/database';
 import { fileName } from '../data/file-name';
@@ -24,15 +26,24 @@ export interface ExportJob {
   readonly archive: string;
 }
 
-const scenes = new Map<string, { model: Model; scene: Scene }>();
+interface Opened {
+  readonly model: Model;
+  readonly scene: Scene;
+}
+const scenes = new Map<string, Opened>();
 
 /** A model prepared for drawing; the last two stay. */
-async function open(id: string): Promise<{ model: Model; scene: Scene }> {
+async function open(id: string): Promise<Opened> {
   const known = scenes.get(id);
   if (known) return known;
   const row = await database.bundles.get(id);
   if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-  const opened = { model: row.model, scene: prepare(row.model) };
+  return keep(id, { model: row.model, scene: prepare(row.model) });
+}
+
+/** Keeps a prepared model, in memory that other workers can share where the page is isolated. */
+function keep(id: string, { model, scene }: Opened): Opened {
+  const opened = crossOriginIsolated ? { model: inSharedMemory(model), scene: inSharedMemory(scene) } : { model, scene };
   scenes.set(id, opened);
   if (scenes.size > 2) scenes.delete(scenes.keys().next().value!);
   return opened;
@@ -61,22 +72,48 @@ const engine = {
         await database.bundles.add({ id, model });
         await database.models.add(info);
       });
-      scenes.set(id, { model, scene });
+      keep(id, { model, scene });
       return id;
     }),
 
-  draw: (id: string, sight: Sight, cutOnly: boolean): Promise<DrawnSight> =>
+  /** Whether a prepared model is at hand here. */
+  has: (id: string): boolean => scenes.has(id),
+
+  /** Hands a prepared model to another worker, which shares its memory. */
+  give: async (id: string, port: MessagePort): Promise<void> => {
+    port.postMessage(await open(id));
+  },
+
+  take: (id: string, port: MessagePort): Promise<void> =>
+    new Promise((resolve) => {
+      port.onmessage = ({ data }) => {
+        keep(id, data as Opened);
+        port.close();
+        resolve();
+      };
+    }),
+
+  /** The cut faces of a sight alone. */
+  cut: (id: string, sight: Sight): Promise<readonly Region[]> =>
+    plainly('this sight', async () => {
+      const { model, scene } = await open(id);
+      return draw(model, scene, sight, { cutOnly: true, ranks: STANDARD.ranks }).regions;
+    }),
+
+  /** `token`: the page counts its wishes in shared memory; when it has gone on from this one, the drawing is stopped. */
+  draw: (id: string, sight: Sight, token: { readonly count: Int32Array; readonly wish: number } | null = null): Promise<DrawnSight> =>
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
       const from = performance.now();
-      const styled = styleDrawing(model, draw(model, scene, sight, { cutOnly, ranks: STANDARD.ranks }), STANDARD, 1);
+      const isStale = token ? () => Atomics.load(token.count, 0) !== token.wish : undefined;
+      const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks, isStale }), STANDARD, 1);
       const { drawing, layers, lineLayer, fills } = styled;
       return {
         drawing,
         layers,
         lineLayer,
         fills,
-        findings: cutOnly ? [] : proof(model, scene, sight, styled).map(shownFinding),
+        findings: proof(model, scene, sight, styled).map(shownFinding),
         took: performance.now() - from,
       };
     }),

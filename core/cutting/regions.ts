@@ -186,7 +186,9 @@ const FEW = 64;
 
 /** The union of some outlines. Those that stand alone, with no other near and no crossing of their own sides, are faces as they are. */
 function unite(rings: readonly Ring[]): Face[] {
-  if (rings.length < 2) return union(rings);
+  if (!rings.length) return [];
+  const canStand = (ring: Ring) => ring.length <= 2 * FEW && ringArea(ring) > 0 && isSimple(ring);
+  if (rings.length === 1) return canStand(rings[0]!) ? [[rings[0]!]] : union(rings);
   const index = new Flatbush(rings.length, 16, Float64Array);
   for (const ring of rings) index.add(...ringBounds([ring]));
   index.finish();
@@ -194,8 +196,7 @@ function unite(rings: readonly Ring[]): Face[] {
   const others: Ring[] = [];
   rings.forEach((ring) => {
     const [u0, v0, u1, v1] = ringBounds([ring]);
-    const isAlone = ring.length <= 2 * FEW && index.search(u0 - SNAP, v0 - SNAP, u1 + SNAP, v1 + SNAP).length === 1;
-    if (isAlone && ringArea(ring) > 0 && isSimple(ring)) alone.push([ring]);
+    if (index.search(u0 - SNAP, v0 - SNAP, u1 + SNAP, v1 + SNAP).length === 1 && canStand(ring)) alone.push([ring]);
     else others.push(ring);
   });
   return [...alone, ...union(others)];
@@ -264,7 +265,10 @@ const meets = (a: readonly number[], b: readonly number[]): boolean => a[0]! <= 
 /** The elements whose outlines each face of a group is made of. */
 function elementsOfFaces(faces: readonly Face[], { rings, ringElement }: Group): Set<number>[] {
   const out = faces.map(() => new Set<number>());
-  if (!faces.length) return out;
+  if (faces.length < 2) {
+    for (const element of ringElement) out[0]?.add(element);
+    return out;
+  }
   const index = new Flatbush(faces.length, 16, Float64Array);
   for (const face of faces) index.add(...ringBounds(face.slice(0, 1)));
   index.finish();

@@ -16,6 +16,7 @@ export type FaultCode =
   | 'sight-field'
   | 'standard-field'
   | 'sight-not-json'
+  | 'drawing-stale'
   | 'storey-unknown'
   | 'nothing-to-draw'
   | 'stopped';

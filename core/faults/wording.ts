@@ -14,6 +14,7 @@ const FAULTS: Record<FaultCode, string> = {
   'sight-field': '{file}: {field} {reason}',
   'standard-field': '{file}: {field} {reason}',
   'sight-not-json': '{file} is not JSON: {reason}',
+  'drawing-stale': 'the drawing was stopped: it is no longer wanted',
   'storey-unknown': '{file}: storey "{storey}" is not in the model; it has {storeys}',
   'nothing-to-draw': 'nothing to draw: {reason}',
   stopped: 'stopped',

@@ -3,7 +3,7 @@ import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { Colour, Element, GridLine, Material, Model, Storey } from './model';
 
 /** A growing array of figures; doubles its room, so a million pushes cost a million steps. */
-export class Growing<T extends Float32Array | Float64Array | Uint32Array> {
+export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32Array | Uint8Array> {
   private data: T;
   private readonly make: (n: number) => T;
   length = 0;

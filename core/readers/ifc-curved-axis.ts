@@ -65,7 +65,7 @@ function indexed(index: StepIndex, curve: StepRecord): LocalArc | null {
   const arc = segments.length === 1 ? segments[0] : undefined;
   if (typeof arc !== 'object' || arc === null || !('type' in arc) || arc.type !== 'IFCARCINDEX') return null;
   const at = list(arc.args[0] as StepValue).map((k) => points[(number(k) ?? 0) - 1]);
-  if (at.length !== 3 || at.some((p) => !p || p[0] == null || p[1] == null)) return null;
+  if (at.length !== 3 || at.some((p) => typeof p?.[0] !== 'number' || typeof p[1] !== 'number')) return null;
   const [[ax, ay], [bx, by], [cx, cy]] = at as [[number, number], [number, number], [number, number]];
   const [px, py, qx, qy] = [bx - ax, by - ay, cx - ax, cy - ay];
   const d = 2 * (px * qy - py * qx);

@@ -36,7 +36,7 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   let edges = 0;
   let kept = 0;
   /** Whether an edge was met that has two faces already, or one that runs the same way. */
-  let isCrowded = false;
+  let isCrowded: boolean;
 
   for (let part = 0; part < parts; part++) {
     const firstEdge = edges;

@@ -31,7 +31,9 @@ export function shownParts(model: Model, sight: Sight): Uint8Array {
 
 /** Which parts keep their joints (1) although they are of one material with their neighbours. */
 export function jointParts(model: Model, { joints }: Sight): Uint8Array {
-  return Uint8Array.from(model.partElement, (_, part) => (joints?.some((r) => fits(model, part, r)) ? 1 : 0));
+  const out = new Uint8Array(model.partElement.length);
+  if (joints?.length) for (let part = 0; part < out.length; part++) out[part] = joints.some((r) => fits(model, part, r)) ? 1 : 0;
+  return out;
 }
 
 /** The groups of an axonometric that are pulled apart. Parts that are not shown stay where they are. */

@@ -1,5 +1,6 @@
 import type { Frame } from './frame';
 import { EDGE } from '../geometry/tolerances';
+import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 
 /** Which way a triangle looks. Edge-on: lower in the picture than the edge tolerance, so it hides nothing and shows nothing. */
@@ -20,6 +21,13 @@ export interface ViewSpace {
  */
 export const foreshortening = (depth: number, distance: number): number => (distance === Infinity ? 1 : distance / (distance + depth));
 
+/** Scratch of the size of the largest scene; a view space is read before the next one is made. */
+const [_u, _v, _w] = [1, 2, 3].map(() => new Growing((n) => new Float64Array(n))) as [
+  Growing<Float64Array>,
+  Growing<Float64Array>,
+  Growing<Float64Array>,
+];
+
 /** Depths closer to the cutting plane than this count as lying in it: the noise of turned coordinates. */
 export const ON_PLANE = 1e-7;
 
@@ -31,9 +39,8 @@ export const ON_PLANE = 1e-7;
 export function viewSpace(scene: Scene, frame: Frame, shown: Uint8Array, distance = Infinity): ViewSpace {
   const { vertices, partVertexStart, partTriangleStart } = scene;
   const count = vertices.length / 3;
-  const u = new Float64Array(count),
-    v = new Float64Array(count),
-    w = new Float64Array(count);
+  // what parts that are not shown had in the last picture is never looked at
+  const [u, v, w] = [_u.reserve(count), _v.reserve(count), _w.reserve(count)];
   const [ox, oy, oz] = frame.origin;
   const [rx, ry, rz] = frame.right;
   const [ux, uy, uz] = frame.up;

@@ -29,6 +29,12 @@ export interface ViewLimits {
   readonly depth: number;
 }
 
+/** Scratch of the size of the last picture; what is handed out is read before the next one is begun. */
+const _ends = new Growing((n) => new Float64Array(n));
+const _face = new Growing((n) => new Uint32Array(n));
+const _kind = new Growing((n) => new Uint8Array(n));
+const _join = new Growing((n) => new Int32Array(n));
+
 export function candidateEdges(
   scene: Scene,
   view: ViewSpace,
@@ -41,11 +47,9 @@ export function candidateEdges(
 ): CandidateEdges {
   const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
   const { u, v, w, facing } = view;
-  const ends = new Growing((n) => new Float64Array(n), 6 * 4096);
-  const face = new Growing((n) => new Uint32Array(n), 4096);
-  const kind = new Growing((n) => new Uint32Array(n), 4096);
-  const join = new Growing((n) => new Uint32Array(n), 8192);
-  const NONE = 0xffffffff;
+  const [ends, face, kind, join] = [_ends, _face, _kind, _join];
+  ends.length = face.length = kind.length = join.length = 0;
+  const NONE = -1;
 
   for (let part = 0; part < shown.length; part++) {
     if (!shown[part]) continue;
@@ -90,8 +94,8 @@ export function candidateEdges(
     count: face.length,
     ends: ends.view(),
     face: face.view(),
-    kind: Uint8Array.from(kind.view()),
-    joinFaces: Int32Array.from(join.view(), (x) => (x === NONE ? -1 : x)),
+    kind: kind.view(),
+    joinFaces: join.view(),
   };
 
   /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */

@@ -49,7 +49,7 @@ export function hide(
   const sink: Sink = {
     ends: new Growing((n) => new Float64Array(n), 6 * 4096),
     owner: new Growing((n) => new Uint32Array(n), 4096),
-    hidden: new Growing((n) => new Uint32Array(n), 4096),
+    hidden: new Growing((n) => new Uint8Array(n), 4096),
   };
 
   for (let c = 0; c < edges.count; c++) {
@@ -173,7 +173,7 @@ export function hide(
     for (let k = 0; k < flushCount; k++) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, _flushFrom[k]!, _flushTo[k]!, gap);
     emitGaps(sink, ends, c, length, _hiddenFrom, _hiddenTo, hiddenCount, 0, 1, 0);
   }
-  return { count: sink.owner.length, ends: sink.ends.view(), candidate: sink.owner.view(), hidden: Uint8Array.from(sink.hidden.view()) };
+  return { count: sink.owner.length, ends: sink.ends.view(), candidate: sink.owner.view(), hidden: sink.hidden.view() };
 }
 
 /** Whether the stretch from `lo` to `hi` is hidden as a whole. */
@@ -200,7 +200,7 @@ function withoutSpecks(count: number, length: number): number {
 interface Sink {
   readonly ends: Growing<Float64Array>;
   readonly owner: Growing<Uint32Array>;
-  readonly hidden: Growing<Uint32Array>;
+  readonly hidden: Growing<Uint8Array>;
 }
 
 /** Writes the stretches of [lo, hi] that no interval of the list covers. */

@@ -37,6 +37,8 @@ export const STRIDE = 17;
 
 /** Scratch: tile and rank of each entry. */
 const _entries = new Growing((n) => new Uint32Array(n));
+/** Records of the last picture: `made` tells which of them are of this one. */
+const _records = new Growing((n) => new Float64Array(n));
 
 /** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
 export const BEHIND = 1e-3;
@@ -91,7 +93,7 @@ export function arrange({ corners, source }: Hiders): Occluders {
   // what is left of each tile, and the deepest of the triangles that were taken from it
   const rest = new TileRest(tiles);
   const together = new Float64Array(tiles).fill(-Infinity);
-  const data = new Float64Array(total * STRIDE);
+  const data = _records.reserve(total * STRIDE);
   const made = new Uint8Array(total);
   const cornerOf = new Uint32Array(total);
   const near = new Float64Array(total);

@@ -3,6 +3,8 @@ const PIECES = 4;
 const CORNERS = 8;
 const PIECE = CORNERS * 2;
 const SLOT = PIECES * PIECE;
+/** How many triangles a tile is followed through: what they have left open will stay so. */
+const TRIES = 24;
 /** A tile whose rest is not followed. */
 const LOST = 255;
 /** Thinner pieces than this are none, metres: far below the widening of the occluders. */
@@ -22,6 +24,7 @@ export class TileRest {
   private readonly slot: Int32Array;
   /** Number of pieces of each slot, and corners of each piece. */
   private counts = new Uint8Array(1024);
+  private tries = new Uint8Array(1024);
   private corners = new Uint8Array(1024 * PIECES);
   private data = new Float64Array(1024 * SLOT);
   private used = 0;
@@ -39,6 +42,7 @@ export class TileRest {
     if (s < 0) s = this.open(tile, cu, cv, half);
     const count = this.counts[s]!;
     if (count === LOST) return false;
+    if (++this.tries[s]! > TRIES) return this.lose(s);
     const base = s * SLOT;
     let left = 0;
     // pieces that are left whole stay in place; those that are cut are written behind, from the scratch
@@ -128,6 +132,9 @@ export class TileRest {
     const counts = new Uint8Array(room);
     counts.set(this.counts);
     this.counts = counts;
+    const tries = new Uint8Array(room);
+    tries.set(this.tries);
+    this.tries = tries;
     const corners = new Uint8Array(room * PIECES);
     corners.set(this.corners);
     this.corners = corners;
