@@ -18,9 +18,27 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
             const [x, y, z] = [i * 0.9, j * 0.9, k * 3];
             const [dx, dy, dz] = [0.25 + ((i * 7 + j) % 5) * 0.1, 0.25 + ((i + j * 3) % 4) * 0.1, 2.4];
             out.push(`o b${k}-${i}-${j}`);
-            for (const [a, b, c] of [[0, 0, 0], [1, 0, 0], [1, 1, 0], [0, 1, 0], [0, 0, 1], [1, 0, 1], [1, 1, 1], [0, 1, 1]] as const) // prettier-ignore
+            for (const [a, b, c] of [
+              [0, 0, 0],
+              [1, 0, 0],
+              [1, 1, 0],
+              [0, 1, 0],
+              [0, 0, 1],
+              [1, 0, 1],
+              [1, 1, 1],
+              [0, 1, 1],
+            ] as const)
+              // prettier-ignore
               out.push(`v ${(x + a * dx).toFixed(3)} ${(y + b * dy).toFixed(3)} ${(z + c * dz).toFixed(3)}`);
-            for (const f of [[1, 4, 3, 2], [5, 6, 7, 8], [1, 2, 6, 5], [2, 3, 7, 6], [3, 4, 8, 7], [4, 1, 5, 8]] as const) // prettier-ignore
+            for (const f of [
+              [1, 4, 3, 2],
+              [5, 6, 7, 8],
+              [1, 2, 6, 5],
+              [2, 3, 7, 6],
+              [3, 4, 8, 7],
+              [4, 1, 5, 8],
+            ] as const)
+              // prettier-ignore
               out.push(`f ${f.map((n) => n + corners).join(' ')}`);
             corners += 8;
           }
@@ -36,7 +54,6 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
   await page.waitForURL(/\/bench/, { timeout: 120_000 });
   await expect(page.getByTestId('key')).toBeVisible();
   const opened = Date.now() - begin;
-  await page.screenshot({ path: '/tmp/l0.png' });
 
   // a section by two clicks in the Key
   await page.keyboard.press('n');
@@ -56,7 +73,7 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
     const tick = (now: number) => {
       seen.frames.push(now - before);
       before = now;
-      const path = document.querySelector('path[fill="#A8324A"]')?.getAttribute('d') ?? '';
+      const path = document.querySelector('[data-testid=quick-cut]')?.getAttribute('d') ?? '';
       if (path && path !== seen.last) {
         seen.last = path;
         seen.cuts++;

@@ -5,6 +5,7 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import { drawingBounds } from '../../core/linework/drawing';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
+import { solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { ShownFinding } from '../workers/drawn-sight';
@@ -233,7 +234,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         project={{
           id: project.id,
           name: project.name,
-          elements: model.elements.filter((e) => e.use !== 'space').length,
+          elements: solidCount(model),
           sights: sights.length,
         }}
         onGoTo={() => setOpen('palette')}

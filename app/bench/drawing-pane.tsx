@@ -113,6 +113,7 @@ function QuickCut({ live, matrix }: { readonly live: LiveDrawing; readonly matri
     .join('');
   return (
     <path
+      data-testid="quick-cut"
       d={d}
       transform={`matrix(${matrix})`}
       fill="#A8324A"

@@ -1,6 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import type { Rule, Sight } from '../../core/sights/sight';
 import { classWords } from '../figures/class-words';
+import { classCounts, solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
 import { Group } from './slate-group';
 
@@ -12,11 +13,10 @@ interface Props {
 
 /** What the sight does not show, and what it shows without cutting it; by class. */
 export function ShownGroup({ model, sight, onChange }: Props) {
-  const solid = model.elements.filter((e) => e.use !== 'space');
   const hidden = new Set((sight.show ?? []).filter((r) => r.use === 'exclude' && r.class).map((r) => r.class!.toLowerCase()));
-  const shown = solid.filter((e) => !hidden.has(e.class.toLowerCase())).length;
+  const shown = [...classCounts(model)].reduce((sum, [name, n]) => (hidden.has(name.toLowerCase()) ? sum : sum + n), 0);
   return (
-    <Group title="Shown" note={`${shown} of ${solid.length}`} wide>
+    <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>
       <Rules
         label="Not"
         model={model}
@@ -50,9 +50,7 @@ function Rules({
   readonly onChange: (rules: readonly Rule[]) => void;
 }) {
   const named = new Set(rules.map((r) => r.class?.toLowerCase()));
-  const classes = [...new Set(model.elements.filter((e) => e.use !== 'space').map((e) => e.class))]
-    .filter((c) => !named.has(c.toLowerCase()))
-    .sort();
+  const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
       <span className="min-w-[38px] text-graphite">{label}</span>

@@ -66,36 +66,54 @@ export function visibleLines(
       continue;
     }
     const element = scene.partElement[scene.trianglePart[edges.face[c]!]!]!;
-    const put = (from: number, to: number, facts: SegmentFacts) => {
-      const at = (k: 0 | 1 | 2, t: number) => (t === 0 ? [u0, v0, w0] : t === 1 ? [u1, v1, w1] : [u0 + t * (u1 - u0), v0 + t * (v1 - v0), w0 + t * (w1 - w0)])[k]!; // prettier-ignore
-      const add = (a: number, b: number, own: SegmentFacts) =>
-        into.add(at(0, a), at(1, a), depth(at(2, a)), at(0, b), at(1, b), depth(at(2, b)), own);
-      const [wa, wb] = [at(2, from), at(2, to)];
-      const distant = { ...facts, role: farRole };
-      if (facts.role === hidden || (wa <= far && wb <= far)) add(from, to, facts);
-      else if (wa > far && wb > far) add(from, to, distant);
-      else {
-        // a line that runs through the distance changes its role there
-        const t = (far - w0) / (w1 - w0);
-        add(from, t, wa > far ? distant : facts);
-        add(t, to, wb > far ? distant : facts);
-      }
-    };
-    if (pieces.hidden[p]) put(0, 1, { role: hidden, element, beyond: element });
-    else if (reason === Candidate.surface) put(0, 1, { role: surface, element, beyond: element });
-    else if (reason === Candidate.crease && !isMixed[element]) put(0, 1, { role: edge, element, beyond: element });
+    if (pieces.hidden[p]) put(p, 0, 1, { role: hidden, element, beyond: element });
+    else if (reason === Candidate.surface) put(p, 0, 1, { role: surface, element, beyond: element });
+    else if (reason === Candidate.crease && !isMixed[element]) put(p, 0, 1, { role: edge, element, beyond: element });
     else if (reason === Candidate.crease) {
       probe(u0, v0, u1, v1, 0.5);
-      put(0, 1, { role: isOneFace() ? surface : edge, element, beyond: across(element) });
+      put(p, 0, 1, { role: isOneFace() ? surface : edge, element, beyond: across(element) });
     } else
       for (const [from, to, size] of falls(u0, v0, w0, u1, v1, w1)) {
         probe(u0, v0, u1, v1, (from + to) / 2);
-        if (size < 0) put(from, to, { role: isMixed[element] && isOneFace() ? surface : edge, element, beyond: across(element) });
+        if (size < 0) put(p, from, to, { role: isMixed[element] && isOneFace() ? surface : edge, element, beyond: across(element) });
         else {
           const role = kind === 'elevation' && model.elements[element]!.use === 'terrain' ? ground : outline;
-          put(from, to, { role, element, beyond: behind(), jump: size });
+          put(p, from, to, { role, element, beyond: behind(), jump: size });
         }
       }
+  }
+
+  /** Adds a stretch of a piece; where it runs through the far distance it changes its role. */
+  function put(p: number, from: number, to: number, facts: SegmentFacts): void {
+    const at = p * 6;
+    const [w0, w1] = [ends[at + 2]!, ends[at + 5]!];
+    const wa = w0 + from * (w1 - w0),
+      wb = w0 + to * (w1 - w0);
+    if (facts.role === hidden || (wa <= far && wb <= far)) add(at, from, to, facts);
+    else if (wa > far && wb > far) add(at, from, to, { ...facts, role: farRole });
+    else {
+      const t = (far - w0) / (w1 - w0);
+      add(at, from, t, wa > far ? { ...facts, role: farRole } : facts);
+      add(at, t, to, wb > far ? { ...facts, role: farRole } : facts);
+    }
+  }
+
+  function add(at: number, from: number, to: number, facts: SegmentFacts): void {
+    const u0 = ends[at]!,
+      v0 = ends[at + 1]!,
+      w0 = ends[at + 2]!,
+      u1 = ends[at + 3]!,
+      v1 = ends[at + 4]!,
+      w1 = ends[at + 5]!;
+    into.add(
+      from === 0 ? u0 : u0 + from * (u1 - u0),
+      from === 0 ? v0 : v0 + from * (v1 - v0),
+      depth(w0 + from * (w1 - w0)),
+      to === 1 ? u1 : u0 + to * (u1 - u0),
+      to === 1 ? v1 : v0 + to * (v1 - v0),
+      depth(w0 + to * (w1 - w0)),
+      facts,
+    );
   }
 
   /**

@@ -1,6 +1,7 @@
+import { dot, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
-import { moveFrame } from '../sights/frame';
+import { moveFrame, type Frame } from '../sights/frame';
 import { resolveSight } from '../sights/resolve-sight';
 import { shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
@@ -19,8 +20,9 @@ export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[]
   if (sight.kind === 'section' && !sight.frame && sight.path!.length > 2) return [];
   const plane = resolveSight(model, sight);
   if (!plane.cut) return [];
-  const shown = shownParts(model, sight);
-  const { u, v, w, facing } = viewSpace(scene, moveFrame(plane.frame, model.origin), shown);
+  const frame = moveFrame(plane.frame, model.origin);
+  const shown = partsNear(scene, frame, shownParts(model, sight));
+  const { u, v, w, facing } = viewSpace(scene, frame, shown);
   const byElement = new Map<number, { area: number; at: [number, number]; off: number; front: number }>();
   for (let part = 0; part < shown.length; part++) {
     if (shown[part] !== 1 || !scene.partClosed[part]) continue;
@@ -61,4 +63,23 @@ export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[]
     out.push({ code: 'grazing-cut', facts, at });
   }
   return out;
+}
+
+/** Of the parts that are shown those whose boxes come near the plane. */
+function partsNear({ partBounds }: Scene, { origin, look }: Frame, shown: Uint8Array): Uint8Array {
+  const reach = (a: number, b: number, x: number) => ((b - a) / 2) * Math.abs(x);
+  return shown.map((is, part) => {
+    if (!is) return 0;
+    const [x0, y0, z0, x1, y1, z1] = partBounds.subarray(part * 6, part * 6 + 6) as unknown as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    const middle: Vec3 = [(x0 + x1) / 2 - origin[0], (y0 + y1) / 2 - origin[1], (z0 + z1) / 2 - origin[2]];
+    const half = reach(x0, x1, look[0]) + reach(y0, y1, look[1]) + reach(z0, z1, look[2]);
+    return Math.abs(dot(middle, look)) <= half + NEAR ? is : 0;
+  });
 }

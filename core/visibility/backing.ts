@@ -36,6 +36,10 @@ export function backing(
   const { marks } = _stamps;
   const du = u1 - u0,
     dv = v1 - v0;
+  const uMin = u0 < u1 ? u0 : u1,
+    uMax = u0 < u1 ? u1 : u0,
+    vMin = v0 < v1 ? v0 : v1,
+    vMax = v0 < v1 ? v1 : v0;
   const deepest = Math.max(w0 + step0, w1 + step1);
   let count = 0;
   // column by column along the longer axis
@@ -60,7 +64,9 @@ export function backing(
         if (near[o]! > deepest) break;
         if (marks[o] === search) continue;
         marks[o] = search;
-        add(recordOf(occluders, o));
+        const at = recordOf(occluders, o);
+        if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
+        add(at);
       }
     }
   }
