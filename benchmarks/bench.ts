@@ -1,8 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { draw } from '../core/draw';
-import type { Model } from '../core/model/model';
 import { prepare } from '../core/scene/prepare';
+import type { Scene } from '../core/scene/scene';
 import { frameFrom } from '../core/sights/frame';
 import type { Sight } from '../core/sights/sight';
 import { depthRaster } from './depth-raster';
@@ -21,22 +21,42 @@ const VIEWS: readonly { name: string; look: readonly [number, number, number]; u
   { name: 'plan', look: [0, 0, -1], up: [0, 1, 0], cut: true },
 ];
 const ROUNDS = Number(process.env['ROUNDS'] ?? 3);
+/** How often the plane is moved when the cut alone is measured. */
+const CUTS = 40;
 
 const ms = () => performance.now();
-const megabytes = () => Math.round(process.resourceUsage().maxRSS / 1024);
 
-function measure(kind: Kind, model: Model): string[] {
-  const rows: string[] = [];
+/** What one process measured of one scene: a row for each view. Times in milliseconds, the best of the rounds. */
+interface Row {
+  readonly kind: Kind;
+  readonly triangles: number;
+  readonly view: string;
+  readonly raster: number;
+  readonly cold: number;
+  readonly prepared: number;
+  readonly segments: number;
+  /** Cut faces alone, plane moved each time: how many a second; 0 for a view without a cut. */
+  readonly cuts: number;
+  /** Bytes a triangle at the peak, beside the model itself and what Node takes. */
+  readonly bytes: number;
+}
+
+function measure(kind: Kind, triangles: number): Row[] {
+  const empty = process.memoryUsage().rss;
+  const model = KINDS[kind](triangles);
+  const own = model.positions.byteLength + model.triangles.byteLength;
+  const rows: Row[] = [];
   for (const view of VIEWS) {
     const at: [number, number, number] = [0, 7.3, 4.3];
-    const sight: Sight = {
+    const sightAt = (origin: [number, number, number]): Sight => ({
       kind: 'section',
       number: '',
       name: view.name,
-      frame: { origin: at, look: view.look, up: view.up, cut: view.cut },
-    };
+      frame: { origin, look: view.look, up: view.up, cut: view.cut },
+    });
     const frame = frameFrom(at, view.look, view.up);
-    let [raster, ours, again, segments] = [Infinity, Infinity, Infinity, 0];
+    let [raster, cold, prepared, segments] = [Infinity, Infinity, Infinity, 0];
+    let last: Scene | null = null;
     // One round first, so that neither pays for compilation; then the best of the rest, in turns.
     for (let round = 0; round <= ROUNDS; round++) {
       const t0 = ms();
@@ -44,26 +64,39 @@ function measure(kind: Kind, model: Model): string[] {
       const t1 = ms();
       const scene = prepare(model);
       const t2 = ms();
-      const drawing = draw(model, scene, sight, { clock: ms });
+      const drawing = draw(model, scene, sightAt(at), { clock: ms });
+      last = scene;
       if (round === 0) continue;
       const { cut, visibility } = drawing.report.ms;
       raster = Math.min(raster, t1 - t0);
-      ours = Math.min(ours, t2 - t1 + cut! + visibility!);
-      again = Math.min(again, cut! + visibility!);
+      cold = Math.min(cold, t2 - t1 + cut! + visibility!);
+      prepared = Math.min(prepared, cut! + visibility!);
       segments = drawing.points.length / 2 - drawing.lineRole.length;
     }
-    const row = [
+    const peak = process.resourceUsage().maxRSS * 1024;
+    const bytes = (peak - empty - own) / (model.triangles.length / 3);
+    rows.push({
       kind,
-      model.triangles.length / 3,
-      view.name,
-      `${raster.toFixed(0)} ms`,
-      `${ours.toFixed(0)} ms`,
-      (ours / raster).toFixed(2),
-      (again / raster).toFixed(2),
+      triangles: model.triangles.length / 3,
+      view: view.name,
+      raster,
+      cold,
+      prepared,
       segments,
-      `${megabytes()} MB`,
-    ];
-    rows.push(`| ${row.join(' | ')} |`);
+      cuts: view.cut ? cutsPerSecond(last!) : 0,
+      bytes,
+    });
+
+    function cutsPerSecond(scene: Scene): number {
+      let spent = 0;
+      for (let k = -5; k < CUTS; k++) {
+        const origin: [number, number, number] = [at[0], at[1] + 0.05 * k, at[2] + 0.01 * k];
+        const from = ms();
+        draw(model, scene, sightAt(origin), { cutOnly: true });
+        if (k >= 0) spent += ms() - from;
+      }
+      return (1000 * CUTS) / spent;
+    }
   }
   return rows;
 }
@@ -75,30 +108,34 @@ async function main(): Promise<void> {
   const single = args.find((a) => a.startsWith('--size='));
   if (single) {
     const kind = args.find((a) => a.startsWith('--kind='))!.slice(7) as Kind;
-    console.log(measure(kind, KINDS[kind](Number(single.slice(7)))).join('\n'));
+    console.log(JSON.stringify(measure(kind, Number(single.slice(7)))));
     return;
   }
   const wanted = args.map(Number).filter((n) => n > 0);
   const lines = [
     'Written by `npm run bench`. Times differ from machine to machine; the ratios, taken within one run, are what counts.',
     '',
-    'Scene and drawing, cold, one thread, beside a plain depth-buffer raster of the same triangles at 2048 × 2048:',
+    'Scene and drawing, cold, one thread, beside a plain depth-buffer raster of the same triangles at 2048 × 2048. Cuts: cut faces alone, the plane moved each time. Bytes: at the peak, beside the model itself.',
     '',
-    '| scene | triangles | view | raster | scene + cut + visibility | ratio | ratio on a prepared scene | segments | peak memory |',
-    '| --- | --- | --- | --- | --- | --- | --- | --- | --- |',
+    '| scene | triangles | view | raster | scene + cut + visibility | ratio | ratio on a prepared scene | segments | cuts a second | bytes a triangle |',
+    '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |',
   ];
   console.log(lines.join('\n'));
   const say = (rows: readonly string[]) => {
     lines.push(...rows);
     console.log(rows.join('\n'));
   };
+  const all: Row[] = [];
   for (const kind of Object.keys(KINDS))
     for (const size of wanted.length ? wanted : [100_000, 1_000_000, 5_000_000]) {
       const command = ['--max-old-space-size=12000', process.argv[1]!, `--size=${size}`, `--kind=${kind}`];
       const { stdout, status, stderr } = spawnSync(process.execPath, command, { encoding: 'utf8' });
       if (status !== 0) throw new Error(stderr);
-      say(stdout.trim().split('\n'));
+      const rows = JSON.parse(stdout) as Row[];
+      all.push(...rows);
+      say(rows.map(tableRow));
     }
+  if (!wanted.length) say(growth(all));
   say([
     '',
     'Reading IFC, beside the library alone (open, stream, copy each geometry once), processes of their own, best of three:',
@@ -108,6 +145,42 @@ async function main(): Promise<void> {
   ]);
   say(measureIfc(20));
   if (!wanted.length) writeFileSync('benchmarks/figures.md', `# Figures\n\n${lines.join('\n')}\n`);
+}
+
+function tableRow({ kind, triangles, view, raster, cold, prepared, segments, cuts, bytes }: Row): string {
+  const cells = [
+    kind,
+    triangles,
+    view,
+    `${raster.toFixed(0)} ms`,
+    `${cold.toFixed(0)} ms`,
+    (cold / raster).toFixed(2),
+    (prepared / raster).toFixed(2),
+    segments,
+    cuts ? cuts.toFixed(0) : '',
+    bytes.toFixed(0),
+  ];
+  return `| ${cells.join(' | ')} |`;
+}
+
+/** How the time grows from the smallest size to the largest: the exponent of each kind and view. */
+function growth(rows: readonly Row[]): string[] {
+  const out = [
+    '',
+    'Growth of the cold time from the smallest to the largest scene, as an exponent:',
+    '',
+    '| scene | elevation | isometric | section | plan |',
+    '| --- | --- | --- | --- | --- |',
+  ];
+  for (const kind of Object.keys(KINDS)) {
+    const cells = VIEWS.map(({ name }) => {
+      const own = rows.filter((r) => r.kind === kind && r.view === name);
+      const [small, large] = [own[0]!, own.at(-1)!];
+      return (Math.log(large.cold / small.cold) / Math.log(large.triangles / small.triangles)).toFixed(2);
+    });
+    out.push(`| ${kind} | ${cells.join(' | ')} |`);
+  }
+  return out;
 }
 
 await main();

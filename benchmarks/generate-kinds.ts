@@ -85,7 +85,11 @@ function generateEntourage(triangles: number): Model {
     body(a, x + 0.8, y, 0.25 + 0.1 * random(), 0.9, 40, 50);
     for (let leaf = 0; leaf < 1000; leaf++) {
       const [turn, lift, away] = [random() * 2 * Math.PI, random() * Math.PI - Math.PI / 2, 0.5 + 0.7 * Math.sqrt(random())];
-      const c = [x + away * Math.cos(turn) * Math.cos(lift), y + away * Math.sin(turn) * Math.cos(lift), 3.5 + 1.4 * away * Math.sin(lift)] as const;
+      const c = [
+        x + away * Math.cos(turn) * Math.cos(lift),
+        y + away * Math.sin(turn) * Math.cos(lift),
+        3.5 + 1.4 * away * Math.sin(lift),
+      ] as const;
       const d = () => (random() - 0.5) * 0.5;
       const [p, q] = [[d(), d(), d()] as const, [d(), d(), d()] as const];
       const corner = (s: number, t: number) => a.corner(c[0] + s * p[0] + t * q[0], c[1] + s * p[1] + t * q[1], c[2] + s * p[2] + t * q[2]);

@@ -143,7 +143,7 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
     distance,
     segments: segments.done(),
     regions: [faces, ...trimFaces].flatMap((f) => f.regions),
-    notes: outlineNotes(model, faces),
+    notes: [faces, ...trimFaces].flatMap((own) => outlineNotes(model, own)),
     ms: { cut: t1 - t0, visibility: clock() - t1 },
   };
 }
@@ -184,8 +184,8 @@ function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame
     const at = (k: 0 | 1 | 2) => to.origin[k] + to.look[k] * limits.depth;
     ends.push({ origin: [at(0), at(1), at(2)], normal: to.look });
   }
-  const { regions } = inPicture(cutBack(faces, from, ends), from, to);
-  return { ...NO_FACES, regions: regions.map((region) => ({ ...region, trim: number })) };
+  const { regions, open, mended } = inPicture(cutBack(faces, from, ends), from, to);
+  return { ...NO_FACES, open, mended, regions: regions.map((region) => ({ ...region, trim: number })) };
 }
 
 /** Outlines that stay open, and those that were closed over a gap, with the place of each. */

@@ -106,6 +106,6 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
     `exact drawing ${exact} ms after letting go`,
   ];
   info.annotations.push(...words.map((description) => ({ type: 'figure', description })));
-  console.log(words.map((w) => `    ${w}`).join('\n'));
+  process.stdout.write(`${words.map((w) => `    ${w}`).join('\n')}\n`);
   expect(during.cuts).toBeGreaterThan(1);
 });

@@ -90,7 +90,7 @@ export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
     outlines: faces.outlines.map(place),
     outlinePart: faces.outlinePart,
     open: faces.open.map(({ part, points }) => ({ part, points: place(points) })),
-    mended: [],
+    mended: faces.mended.map((o) => ({ ...o, at: place(Float64Array.from(o.at)) as unknown as readonly [number, number] })),
   };
 }
 

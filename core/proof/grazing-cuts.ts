@@ -2,6 +2,7 @@ import { dot, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import { moveFrame, type Frame } from '../sights/frame';
+import { legsOf } from '../sights/legs';
 import { resolveSight } from '../sights/resolve-sight';
 import { shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
@@ -15,9 +16,19 @@ const SMALL = 0.01;
 /** The nudge that gets clear of the face, metres. */
 const NUDGE = 0.005;
 
-/** Faces that lie in the cutting plane or a hair from it, one finding for each element, with the nudge that would help and what each side would show. */
+/**
+ * Faces that lie in the cutting plane or a hair from it, one finding for each element, with the nudge that would help and what each
+ * side would show. Of a jogged section each leg is asked for itself.
+ */
 export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[] {
-  if (sight.kind === 'section' && !sight.frame && sight.path!.length > 2) return [];
+  if (sight.kind !== 'section' || sight.frame || sight.path!.length < 3) return grazed(model, scene, sight);
+  return legsOf(sight).flatMap(({ sight: leg, from, length }) =>
+    grazed(model, scene, leg, 0, length).map((finding) => ({ ...finding, at: [finding.at![0] + from, finding.at![1]] as const })),
+  );
+}
+
+/** @param left, right the stretch of the picture that is asked for */
+function grazed(model: Model, scene: Scene, sight: Sight, left = -Infinity, right = Infinity): Finding[] {
   const plane = resolveSight(model, sight);
   if (!plane.cut) return [];
   const frame = moveFrame(plane.frame, model.origin);
@@ -29,6 +40,7 @@ export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[]
     for (let t = scene.partTriangleStart[part]!; t < scene.partTriangleStart[part + 1]!; t++) {
       const [a, b, c] = [scene.triangles[t * 3]!, scene.triangles[t * 3 + 1]!, scene.triangles[t * 3 + 2]!];
       if (Math.abs(w[a]!) > NEAR || Math.abs(w[b]!) > NEAR || Math.abs(w[c]!) > NEAR || facing[t] === Facing.edgeOn) continue;
+      if (Math.max(u[a]!, u[b]!, u[c]!) < left || Math.min(u[a]!, u[b]!, u[c]!) > right) continue;
       const area = Math.abs((u[b]! - u[a]!) * (v[c]! - v[a]!) - (v[b]! - v[a]!) * (u[c]! - u[a]!)) / 2;
       const element = scene.partElement[part]!;
       const known = byElement.get(element);
@@ -39,7 +51,7 @@ export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[]
       } else
         byElement.set(element, {
           area,
-          at: [(u[a]! + u[b]! + u[c]!) / 3, (v[a]! + v[b]! + v[c]!) / 3],
+          at: [Math.min(right, Math.max(left, (u[a]! + u[b]! + u[c]!) / 3)), (v[a]! + v[b]! + v[c]!) / 3],
           off: (w[a]! + w[b]! + w[c]!) / 3,
           front: sign,
         });

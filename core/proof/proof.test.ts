@@ -65,12 +65,23 @@ describe('the proof of a drawing', () => {
     expect(words(check(odd, at(0.5)))).toEqual(['no fill: the standard has none of its own for the material "Unobtainium"']);
   });
 
+  it('asks each leg of a jogged section for what it grazes, and tells the place in the whole drawing', () => {
+    const jogged: Sight = { kind: 'section', number: 'S', name: '', look: 'left', path: [[-1, 0.1], [2, 0.1], [2, 0.2995], [6, 0.2995]] }; // prettier-ignore
+    const [grazing, ...more] = check(wall, jogged).filter((f) => f.code === 'grazing-cut');
+    expect(more).toHaveLength(0);
+    // the second leg stands at 3 m in the drawing
+    expect(grazing!.at![0]).toBeGreaterThanOrEqual(3);
+  });
+
   it('tells outlines that stay open, with their place', () => {
     const whole = box([0, 0, 0], [1, 1, 1]);
     const open = modelOf([{ solid: { ...whole, triangles: whole.triangles.slice(4) }, class: 'Slab', name: 'Tube' }]);
     const findings = check(open, at(0.5));
     expect(findings.map((f) => f.code)).toContain('outline-open');
     expect(findings[0]!.at).not.toBeNull();
+    // where a trim cuts the open shell it is told as well
+    const trimmed = check(open, { ...at(-1), trims: [{ origin: [0, 0.5, 0], normal: [0, -1, 0] }] });
+    expect(trimmed.map((f) => f.code)).toContain('outline-open');
   });
 
   it('says why a drawing is empty: which limit took everything away', () => {
