@@ -63,6 +63,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     text = (await import('../core/writers/json')).writeJson(model, styled.drawing, {
       flat: values.flat === true,
       layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
+      fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
     });
   else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(model, styled, sight);
   else

@@ -135,7 +135,10 @@ const engine = {
             ? writeDxf(model, styled, sight)
             : job.format === 'svg'
               ? writeSvg(model, styled, sight)
-              : writeJson(model, styled.drawing, { layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name });
+              : writeJson(model, styled.drawing, {
+                  layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
+                  fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
+                });
         files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
         progress((i + 1) / job.sights.length);
       }

@@ -15,6 +15,12 @@ export const isCircle = ([, , , , ratio]: Arc): boolean => ratio === 1;
 export const isWhole = ([, , , , , start, end]: Arc): boolean => end - start > 2 * Math.PI - WHOLE;
 export const circleArc = (u: number, v: number, radius: number, start: number, end: number): Arc => [u, v, radius, 0, 1, start, end];
 
+/** Start and end with the start from 0 up to a full turn; a hair below either is 0, so that noise decides nothing. */
+export function fromZero(start: number, end: number): [number, number] {
+  const turned = -2 * Math.PI * Math.floor((start + WHOLE) / (2 * Math.PI));
+  return [start + turned, end + turned];
+}
+
 export function arcPoint([u, v, axisU, axisV, ratio]: Arc, t: number): [number, number] {
   const c = Math.cos(t),
     s = Math.sin(t) * ratio;
@@ -77,6 +83,7 @@ export function arcBounds(arc: Arc): [number, number, number, number] {
 /** The arc seen in a mirror in which u runs the other way. */
 export function mirrorArc(arc: Arc): Arc {
   const [u, v, axisU, axisV, ratio, start, end] = arc;
-  if (isCircle(arc)) return [-u + 0, v, axisU, 0, 1, ...(isWhole(arc) ? [start, end] : [Math.PI - end, Math.PI - start])] as unknown as Arc;
-  return [-u + 0, v, -axisU + 0, axisV, ratio, -end + 0, -start + 0];
+  if (isCircle(arc))
+    return [-u + 0, v, axisU, 0, 1, ...(isWhole(arc) ? [start, end] : fromZero(Math.PI - end, Math.PI - start))] as unknown as Arc;
+  return [-u + 0, v, -axisU + 0, axisV, ratio, ...fromZero(-end, -start)];
 }

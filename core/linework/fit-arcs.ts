@@ -1,5 +1,5 @@
 import { ARC_FIT, ARC_STEP, ROUND_STEP, SPECK } from '../geometry/tolerances';
-import { circleArc, type Arc } from './arc';
+import { circleArc, fromZero, type Arc } from './arc';
 import { fitEllipse } from './fit-ellipse';
 
 /** A stretch of a chain: a polyline from point `from` to point `to`, or an arc through them. */
@@ -155,5 +155,5 @@ function circle(p: Float64Array, from: number, to: number): Arc {
   const start = angle(left ? from : to);
   let end = angle(left ? to : from);
   if (end <= start) end += 2 * Math.PI;
-  return circleArc(u, v, r, start, end);
+  return circleArc(u, v, r, ...fromZero(start, end));
 }

@@ -1,5 +1,5 @@
 import { ARC_FIT } from '../geometry/tolerances';
-import type { Arc } from './arc';
+import { fromZero, type Arc } from './arc';
 
 /** An ellipse through equally spaced corners: corner k lies at centre + cos(kθ) · a + sin(kθ) · b. */
 interface Conjugate {
@@ -8,6 +8,9 @@ interface Conjugate {
   readonly b: readonly [number, number];
   readonly step: number;
 }
+
+/** A fit is good to some 1e-10: what lies below 1e-8 is noise, which differs between machines. */
+const rounded = (x: number): number => Math.round(x * 1e8) / 1e8;
 
 /** A flatter ellipse than this is drawn as its chords. */
 const FLATTEST = 0.01;
@@ -124,6 +127,9 @@ function axes({ centre, a, b, step }: Conjugate, chords: number): Arc | null {
   if (!(l < 1000) || s < FLATTEST * l) return null;
   const left = long[0] * short[1] - long[1] * short[0] > 0;
   const [from, to] = left ? [-t0, chords * step - t0] : [t0 - chords * step, t0];
-  const shift = -2 * Math.PI * Math.floor(from / (2 * Math.PI));
-  return [centre[0], centre[1], long[0], long[1], s / l, from + shift, to + shift];
+  // the axis points to the right, or up
+  const turn = long[0] < -1e-9 * l || (long[0] < 1e-9 * l && long[1] < 0) ? -1 : 1;
+  const half = turn < 0 ? Math.PI : 0;
+  const [start, end] = fromZero(from - half, to - half);
+  return [centre[0], centre[1], turn * long[0], turn * long[1], rounded(s / l), rounded(start), rounded(end)];
 }

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { ARC_FIT, JOIN } from '../geometry/tolerances';
+import { ARC_FIT, JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, arcPoint, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
 import { factsOf, LinesBuilder } from './lines-builder';
@@ -17,7 +17,7 @@ export interface CutChord {
  * away, and the arc ends exactly on that line. Where another line ends at the same point the chord stays, so that ends meet.
  */
 export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lines {
-  const ends = candidates.filter((c) => isNextChord(lines, c));
+  const ends = candidates.filter((c) => isSpeck(lines, c.chord) || isNextChord(lines, c));
   if (!ends.length) return lines;
   const index = chordIndex(lines);
   const arcs = new Map<number, Arc>();
@@ -27,12 +27,16 @@ export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lin
     const { arc: l, chord, atStart } = end;
     const arc = arcs.get(l) ?? arcAt(lines, lines.lineArc[l]!);
     const tip = tipOf(lines, end);
-    const across = lineThrough(lines, index, tip, l, chord);
+    // a speck beside an arc is no line of its own
+    const across = isSpeck(lines, chord) ? 'none' : lineThrough(lines, index, tip, l, chord);
     if (across === 'corner') continue;
     const isFirst = atStart === runsForward(lines, l, arc);
     const near = isFirst ? arc[5] : arc[6];
-    const t = across === 'none' ? arcParameter(arc, ...tip, near) : meet(arc, arcParameter(arc, ...tip, near), across);
-    if (t === null || !(isFirst ? t < arc[5] : t > arc[6]) || Math.abs(t - near) > 0.6) continue;
+    const found = across === 'none' ? arcParameter(arc, ...tip, near) : meet(arc, arcParameter(arc, ...tip, near), across);
+    if (found === null) continue;
+    // the last digits are noise, which differs between machines
+    const t = Math.round(found * 1e9) / 1e9;
+    if (!(isFirst ? t < arc[5] : t > arc[6]) || Math.abs(t - near) > 0.6) continue;
     const changed: Arc = isFirst
       ? [arc[0], arc[1], arc[2], arc[3], arc[4], t, arc[6]]
       : [arc[0], arc[1], arc[2], arc[3], arc[4], arc[5], t];
@@ -64,6 +68,15 @@ export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lin
     );
   }
   return out.done();
+}
+
+function isSpeck({ points, lineStart, lineArc }: Lines, l: number): boolean {
+  const p = lineStart[l]! * 2;
+  return (
+    lineArc[l]! < 0 &&
+    lineStart[l + 1]! - lineStart[l]! === 2 &&
+    Math.hypot(points[p + 2]! - points[p]!, points[p + 3]! - points[p + 1]!) < SPECK
+  );
 }
 
 /** Whether the arc's parameter grows from its first corner to its last. */

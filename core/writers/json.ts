@@ -9,13 +9,15 @@ export interface JsonOptions {
   readonly flat?: boolean;
   /** Name of the layer of each line, by its index. */
   readonly layerOf?: (line: number) => string;
+  /** Name of the layer of each region's fill, by its index; undefined for none. */
+  readonly fillLayerOf?: (region: number) => string | undefined;
 }
 
 /**
  * The drawing in its stable form for other programs (version 1), as text. Lengths are rounded to a nanometre and angles to
  * 1e-12, far below every tolerance: the last bit of a sine is not the same in every JavaScript engine, the file has to be.
  */
-export function writeJson(model: Model, drawing: Drawing, { flat = false, layerOf }: JsonOptions = {}): string {
+export function writeJson(model: Model, drawing: Drawing, { flat = false, layerOf, fillLayerOf }: JsonOptions = {}): string {
   const materialOf = firstMaterials(model);
   const lines = Array.from(drawing.lineRole, (roleIndex, l) => {
     const role = ROLES[roleIndex]!;
@@ -48,11 +50,13 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
   });
   // A cavity is left open: the outlines of the layers beside it bound it.
   const regions = drawing.regions
-    .filter((region) => region.use !== 'air')
-    .map((region) => ({
+    .map((region, r) => ({ region, fill: fillLayerOf?.(r) }))
+    .filter(({ region }) => region.use !== 'air')
+    .map(({ region, fill }) => ({
       material: model.materials[region.material]?.name ?? null,
       ...(region.use === 'matter' ? {} : { use: region.use }),
       ...(region.trim ? { trim: region.trim } : {}),
+      ...(fill === undefined ? {} : { layer: fill }),
       elements: region.elements.map((e) => model.elements[e]!.id),
       rings: region.face.map(pairs),
     }));
