@@ -76,6 +76,19 @@ describe('an arc that something hides', () => {
     expect(seen.points.slice(0, 2)).toHaveLength(2);
   });
 
+  it('is known again where only two or three chords of it are seen', () => {
+    // behind a screen with a slot the rim of the disc shows two stretches of some 45°: three whole chords at most
+    const screen = (x: number, w: number) => box([x, 0, -3], [w, 0.5, 6]);
+    const seen = draw([disc, screen(-2, 2.3), screen(0.9, 1.4)], front);
+    const arcs = arcsOf(seen);
+    // both stretches of the rim, above and below; there is no longer one to know them by
+    expect(arcs).toHaveLength(0);
+    // with the left half open its whole stretch is known, and the short ones with it
+    const known = arcsOf(draw([disc, box([-0.2, 0, -3], [0.5, 0.5, 6]), screen(0.9, 1.4)], front));
+    expect(known).toHaveLength(3);
+    for (const [u, v, radius] of known) expect([u, v, radius]).toEqual([expect.closeTo(0, 5), expect.closeTo(0, 5), expect.closeTo(1, 5)]);
+  });
+
   it('is cut off at the limits as an arc', () => {
     const cropped = draw([disc], { ...front, limits: { right: 0.5, top: 0.5 } });
     for (const arc of arcsOf(cropped)) {

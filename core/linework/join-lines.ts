@@ -1,12 +1,16 @@
 import { JOIN, SPECK } from '../geometry/tolerances';
+import { adoptArcs, curvesOf, type KnownCurve } from './adopt-arcs';
 import type { Lines } from './drawing';
 import { fitArcs, type Stretch } from './fit-arcs';
 import { lengthenArcs, type CutChord } from './lengthen-arcs';
-import { LinesBuilder } from './lines-builder';
+import { LinesBuilder, type LineFacts } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
 
 /** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
 const STRAIGHT = 3e-6;
+
+/** Of an element with more curves the rest is not looked for elsewhere. */
+const MOST_CURVES = 100;
 
 /** Segments one behind the other, and the nodes that they run through. */
 interface Chain {
@@ -25,6 +29,7 @@ export function joinLines(list: SegmentList): Lines {
   const order = kinds(list);
   const lines = new LinesBuilder();
   const ends: CutChord[] = [];
+  const chains: { flat: Float64Array; stretches: Stretch[]; facts: Omit<LineFacts, 'depthFrom' | 'depthTo'>; depths: number[] }[] = [];
   const used = new Uint8Array(count);
   const head = new Map<number, number[]>();
 
@@ -53,14 +58,28 @@ export function joinLines(list: SegmentList): Lines {
       jump: jumpOf(list, s),
       beyond: segments.length === 1 ? [beyondOf(list, s)] : [...new Set(segments.map((k) => beyondOf(list, k)))].sort((a, b) => a - b),
     };
-    stretches.forEach(({ from, to, arc }, k) => {
-      lines.add(flat, from, to, { ...facts, depthFrom: depthAt(kept[from]!), depthTo: depthAt(kept[to]!) }, arc);
-      if (!arc) return;
-      // a chord beside an arc, at the end of its chain, may be the next one of it, cut short
-      const l = lines.count - 1;
-      if (k === 1 && from === 1) ends.push({ arc: l, chord: l - 1, atStart: true });
-      if (k === stretches.length - 2 && to === flat.length / 2 - 2) ends.push({ arc: l, chord: l + 1, atStart: false });
-    });
+    chains.push({ flat, stretches, facts, depths: kept.map(depthAt) });
+  };
+  /** Writes all chains: what is an arc in one of them is known in the others of its element. */
+  const writeAll = () => {
+    const curves = new Map<number, KnownCurve[]>();
+    for (const { stretches, facts } of chains)
+      for (const curve of curvesOf(stretches)) {
+        const own = curves.get(facts.element);
+        if (!own) curves.set(facts.element, [curve]);
+        else if (own.length < MOST_CURVES) own.push(curve);
+      }
+    for (const { flat, stretches: own, facts, depths: at } of chains) {
+      const stretches = adoptArcs(flat, own, curves.get(facts.element) ?? []);
+      stretches.forEach(({ from, to, arc }, k) => {
+        lines.add(flat, from, to, { ...facts, depthFrom: at[from]!, depthTo: at[to]! }, arc);
+        if (!arc) return;
+        // a chord beside an arc, at the end of its chain, may be the next one of it, cut short
+        const l = lines.count - 1;
+        if (k === 1 && from === 1) ends.push({ arc: l, chord: l - 1, atStart: true });
+        if (k === stretches.length - 2 && to === flat.length / 2 - 2) ends.push({ arc: l, chord: l + 1, atStart: false });
+      });
+    }
   };
 
   for (let first = 0; first < count;) {
@@ -90,6 +109,7 @@ export function joinLines(list: SegmentList): Lines {
       }
     first = last;
   }
+  writeAll();
   return lengthenArcs(lines.done(), ends);
 
   function walk(s: number, from: number): Chain {
