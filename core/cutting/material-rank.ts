@@ -10,7 +10,8 @@ export interface RankRule {
  * before finish (common practice). An office's own table goes before it. An unknown material stands in the middle.
  */
 export const RANKS: readonly RankRule[] = [
-  { material: 'steel iron alumin metal', rank: 90 },
+  { material: 'steel iron', rank: 90 },
+  { material: 'alumin metal', rank: 85 },
   { material: 'concrete c20/ c25/ c30/ c35/ c40/ c45/ c50/', rank: 80 },
   { material: 'stone granite', rank: 75 },
   { material: 'block brick masonry', rank: 70 },

@@ -127,7 +127,11 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joint
     for (const { cut, layer, gained } of meetLayers(layered, frame, (m) => rankOf(nameOf(m), ranks)))
       putLayer(layered[cut]!.element, layer, gained);
 
-  const ordered = uniteOverlapping([...groups.values()]).sort((a, b) => b.rank - a.rank);
+  // of equal ranks the name decides, not the order in the file
+  const named = (g: Group) => nameOf(g.material) ?? '';
+  const ordered = uniteOverlapping([...groups.values()]).sort(
+    (a, b) => b.rank - a.rank || (named(a) < named(b) ? -1 : named(a) > named(b) ? 1 : 0),
+  );
   if (layered.length) snapAgain(ordered);
   const faces = ordered.map((group) => unite(group.rings));
   giveWay(faces);
