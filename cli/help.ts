@@ -39,6 +39,8 @@ A sight file, lengths in metres in the coordinates of the model:
 An axonometric can be pulled apart: "pullApart": [{ "class": "Roof", "by": [0, 0, 3] }] moves groups and traces where they came from.
 "trims": [{ "origin": [x, y, z], "normal": [x, y, z] }] each remove what lies on the side to which the normal points;
 "keepBox": { "centre": [x, y, z], "size": [dx, dy, dz], "turn": degrees } keeps what is inside.
+"jumps": [0.25, 2] tells outlines apart by how far the picture falls back beside them; a rule of the standard with "jump" goes by it.
+"layersMeet": true lets the layers of a wall go on through weaker ones of a wall that it stands at, to their own material.
 For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.
 More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
 "limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
