@@ -1,3 +1,5 @@
+import { shortened } from './weld';
+
 /**
  * Finds the edges of welded triangles. An edge record pairs two triangles that run through it in opposite directions;
  * what stays alone is paired with another lone record of the same corners (faces with mixed winding), else it is a border.
@@ -14,6 +16,8 @@ export interface Adjacency {
   partEdgeStart: Uint32Array;
   partClosed: Uint8Array;
   partBorders: Uint32Array;
+  /** 1 for parts with faces that look different ways across an edge. */
+  partMixed: Uint8Array;
 }
 
 export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, vertexCount: number): Adjacency {
@@ -24,6 +28,7 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   const partEdgeStart = new Uint32Array(parts + 1);
   const partClosed = new Uint8Array(parts);
   const partBorders = new Uint32Array(parts);
+  const partMixed = new Uint8Array(parts);
   const head = new Int32Array(vertexCount).fill(-1);
   const next = new Int32Array(source.length);
   const ends = new Uint32Array(source.length * 2);
@@ -68,18 +73,20 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
     }
     partClosed[part] = mixed === 0 && borders === 0 && kept > partTriangleStart[part]! ? 1 : 0;
     partBorders[part] = borders;
+    partMixed[part] = mixed ? 1 : 0;
     partTriangleStart[part + 1] = kept;
     partEdgeStart[part + 1] = edges;
   }
   return {
-    triangles: triangles.slice(0, kept * 3),
-    triangleEdges: triangleEdges.slice(0, kept * 3),
+    triangles: shortened(triangles, kept * 3),
+    triangleEdges: shortened(triangleEdges, kept * 3),
     partTriangleStart,
     edgeVertices: ends.slice(0, edges * 2),
     edgeFaces: faces.slice(0, edges * 2),
     partEdgeStart,
     partClosed,
     partBorders,
+    partMixed,
   };
 
   function addTriangles(from: number, to: number): void {

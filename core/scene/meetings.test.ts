@@ -37,6 +37,17 @@ describe('where surfaces run through each other', () => {
     expect(lengthOf([together(cube, inward)])).toBe(0);
   });
 
+  it('leaves of one tree make no lines with each other, but with its trunk', () => {
+    const leaf = (...corners: readonly [number, number, number][]) => ({ corners, triangles: [[0, 1, 2]] as const });
+    const lying = leaf([-1, -1, 0.5], [2, -1, 0.5], [0.5, 2, 0.5]);
+    const standing = leaf([-1, 0.3, 0.2], [2, 0.3, 0.2], [0.5, 0.3, 1.2]);
+    expect(lengthOf([together(lying, standing)])).toBeCloseTo(1.7, 9);
+    const others = Array.from({ length: 400 }, (_, k) => moved(lying, [0, 0, 10 + k]));
+    expect(lengthOf([together(lying, standing, ...others)])).toBe(0);
+    const trunk = box([0.4, 0.4, -1], [0.2, 0.2, 3]);
+    expect(lengthOf([together(trunk, lying, standing, ...others)])).toBeCloseTo(0.8, 9);
+  });
+
   it('a flat sheet is pierced like a body', () => {
     const sheet = {
       corners: [

@@ -26,6 +26,8 @@ export interface Meetings {
 const ALONG = 0.985;
 /** A part with more triangles gets an index of its own for the search. */
 const MANY = 1500;
+/** From this many triangles on each of them asks such an index, without a list of what may be near to all of them. */
+const FEW = 24;
 
 type Meshes = Pick<
   Scene,
@@ -59,61 +61,98 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
     sharedBox(partBounds, p, q, shared);
     trianglesIn(p, near);
     if (!near.length) return;
+    const whole = near.length > FEW ? largeIndex(q) : undefined;
+    if (whole) return throughIndex(near, whole, partTriangleStart[q]!);
     trianglesIn(q, others);
     if (others.length) pairs(near, others);
   });
-  for (const { part, triangles: own } of shells) if (matter[part]) meetWithin(own);
+  for (const own of shells) if (matter[own.part]) meetWithin(own);
   return { ends: ends.done(), faces: faces.done() };
 
-  /** The shells of one part among one another. */
-  function meetWithin(own: readonly (readonly number[])[]): void {
+  /** The shells of one part among one another; loose sheets in a crowd of them do not meet each other. */
+  function meetWithin({ triangles: own, sheets }: Shells): void {
     const boxes = new Float64Array(own.length * 6);
     own.forEach((shell, k) => {
-      for (let axis = 0; axis < 3; axis++) {
-        let [low, high] = [Infinity, -Infinity];
-        for (const t of shell) {
-          const [a, b] = range(t, axis);
-          if (a < low) low = a;
-          if (b > high) high = b;
+      boxes.fill(Infinity, k * 6, k * 6 + 3);
+      boxes.fill(-Infinity, k * 6 + 3, k * 6 + 6);
+      for (const t of shell)
+        for (let axis = 0; axis < 3; axis++) {
+          boxes[k * 6 + axis] = Math.min(boxes[k * 6 + axis]!, lowest(t, axis));
+          boxes[k * 6 + 3 + axis] = Math.max(boxes[k * 6 + 3 + axis]!, highest(t, axis));
         }
-        boxes[k * 6 + axis] = low;
-        boxes[k * 6 + 3 + axis] = high;
-      }
     });
-    const reach = (t: number) => reaches(t, 0) && reaches(t, 1) && reaches(t, 2);
-    partPairs(boxes, new Uint8Array(own.length).fill(1), (p, q) => {
+    const tell = (p: number, q: number) => {
       sharedBox(boxes, p, q, shared);
-      const [a, b] = [own[p]!.filter(reach), own[q]!.filter(reach)];
+      const [a, b] = [own[p]!.filter(reaches), own[q]!.filter(reaches)];
       if (a.length && b.length) pairs(a, b);
-    });
+    };
+    const all = new Uint8Array(own.length).fill(1);
+    if (!sheets) return partPairs(boxes, all, tell);
+    // the few that are no loose sheets with one another, then each with the sheets
+    partPairs(
+      boxes,
+      sheets.map((is) => 1 - is),
+      tell,
+    );
+    const index = indexOf(own.length, (k) => [boxes[k * 6]!, boxes[k * 6 + 1]!, boxes[k * 6 + 3]!, boxes[k * 6 + 4]!]);
+    for (let p = 0; p < own.length; p++) {
+      if (sheets[p]) continue;
+      const [x0, y0, x1, y1] = [boxes[p * 6]!, boxes[p * 6 + 1]!, boxes[p * 6 + 3]!, boxes[p * 6 + 4]!];
+      for (const q of index.search(x0, y0, x1, y1, (k) => sheets[k] === 1).sort((m, n) => m - n)) tell(p, q);
+    }
   }
 
   /** The triangles of a part whose boxes reach into the shared box. */
   function trianglesIn(part: number, out: number[]): void {
     out.length = 0;
     const [from, to] = [partTriangleStart[part]!, partTriangleStart[part + 1]!];
-    if (to - from > MANY) {
-      let index = indices.get(part);
-      if (!index) indices.set(part, (index = indexOf(from, to)));
-      for (const k of index.search(shared[0]!, shared[1]!, shared[3]!, shared[4]!)) if (reaches(from + k, 2)) out.push(from + k);
+    const index = largeIndex(part);
+    if (index) {
+      for (const k of index.search(shared[0]!, shared[1]!, shared[3]!, shared[4]!)) if (reaches(from + k)) out.push(from + k);
       out.sort((a, b) => a - b);
       return;
     }
-    for (let t = from; t < to; t++) if (reaches(t, 0) && reaches(t, 1) && reaches(t, 2)) out.push(t);
+    for (let t = from; t < to; t++) if (reaches(t)) out.push(t);
   }
 
-  function reaches(t: number, axis: number): boolean {
-    const a = vertices[triangles[t * 3]! * 3 + axis]!;
-    const b = vertices[triangles[t * 3 + 1]! * 3 + axis]!;
-    const c = vertices[triangles[t * 3 + 2]! * 3 + axis]!;
-    return Math.min(a, b, c) <= shared[axis + 3]! && Math.max(a, b, c) >= shared[axis]!;
+  /** The index of a part that is large enough for one. */
+  function largeIndex(part: number): Flatbush | undefined {
+    const from = partTriangleStart[part]!;
+    const count = partTriangleStart[part + 1]! - from;
+    if (count <= MANY) return undefined;
+    let index = indices.get(part);
+    if (!index) indices.set(part, (index = indexOf(count, (k) => boxOf(from + k))));
+    return index;
+  }
+
+  /** Lets each triangle of a list meet those of an index that are near it; `first` is the first of the index. */
+  function throughIndex(a: readonly number[], index: Flatbush, first: number): void {
+    for (const s of a) {
+      const [x0, y0, x1, y1] = boxOf(s);
+      const [low, high] = [lowest(s, 2) - WELD, highest(s, 2) + WELD];
+      const isNear = (k: number) => lowest(first + k, 2) <= high && highest(first + k, 2) >= low;
+      for (const k of index.search(x0 - WELD, y0 - WELD, x1 + WELD, y1 + WELD, isNear).sort((m, n) => m - n)) meet(s, first + k);
+    }
+  }
+
+  function reaches(t: number): boolean {
+    const a = triangles[t * 3]! * 3,
+      b = triangles[t * 3 + 1]! * 3,
+      c = triangles[t * 3 + 2]! * 3;
+    for (let axis = 0; axis < 3; axis++) {
+      const x = vertices[a + axis]!,
+        y = vertices[b + axis]!,
+        z = vertices[c + axis]!;
+      const low = shared[axis]!,
+        high = shared[axis + 3]!;
+      if ((x < low && y < low && z < low) || (x > high && y > high && z > high)) return false;
+    }
+    return true;
   }
 
   function pairs(a: readonly number[], b: readonly number[]): void {
     if (a.length * b.length > 4 * MANY) {
-      const index = new Flatbush(b.length, 16, Float64Array);
-      for (const t of b) addBox(index, t);
-      index.finish();
+      const index = indexOf(b.length, (k) => boxOf(b[k]!));
       for (const s of a) {
         const [x0, y0, x1, y1] = boxOf(s);
         for (const k of index.search(x0 - WELD, y0 - WELD, x1 + WELD, y1 + WELD).sort((m, n) => m - n)) meet(s, b[k]!);
@@ -124,12 +163,8 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
   }
 
   function meet(s: number, t: number): void {
-    for (let axis = 0; axis < 3; axis++) {
-      const [lowS, highS] = range(s, axis);
-      const [lowT, highT] = range(t, axis);
-      // a corner in the other's plane may lie a hair beside it
-      if (highS < lowT - WELD || highT < lowS - WELD) return;
-    }
+    // a corner in the other's plane may lie a hair beside it
+    for (let axis = 0; axis < 3; axis++) if (highest(s, axis) < lowest(t, axis) - WELD || highest(t, axis) < lowest(s, axis) - WELD) return;
     const at = ends.length;
     if (!crossing.between(s, t, ends.reserve(6), at)) return;
     ends.length = at + 6;
@@ -137,25 +172,30 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
     faces.push(t);
   }
 
-  function range(t: number, axis: number): readonly [number, number] {
-    const a = vertices[triangles[t * 3]! * 3 + axis]!;
-    const b = vertices[triangles[t * 3 + 1]! * 3 + axis]!;
-    const c = vertices[triangles[t * 3 + 2]! * 3 + axis]!;
-    return [Math.min(a, b, c), Math.max(a, b, c)];
+  function lowest(t: number, axis: number): number {
+    const a = vertices[triangles[t * 3]! * 3 + axis]!,
+      b = vertices[triangles[t * 3 + 1]! * 3 + axis]!,
+      c = vertices[triangles[t * 3 + 2]! * 3 + axis]!;
+    return a < b ? (a < c ? a : c) : b < c ? b : c;
   }
-  function boxOf(t: number): [number, number, number, number] {
-    const [x, y] = [range(t, 0), range(t, 1)];
-    return [x[0], y[0], x[1], y[1]];
+  function highest(t: number, axis: number): number {
+    const a = vertices[triangles[t * 3]! * 3 + axis]!,
+      b = vertices[triangles[t * 3 + 1]! * 3 + axis]!,
+      c = vertices[triangles[t * 3 + 2]! * 3 + axis]!;
+    return a > b ? (a > c ? a : c) : b > c ? b : c;
   }
-  function addBox(index: Flatbush, t: number): void {
-    index.add(...boxOf(t));
+  function boxOf(t: number): Box {
+    return [lowest(t, 0), lowest(t, 1), highest(t, 0), highest(t, 1)];
   }
-  function indexOf(from: number, to: number): Flatbush {
-    const index = new Flatbush(to - from, 16, Float64Array);
-    for (let t = from; t < to; t++) addBox(index, t);
-    index.finish();
-    return index;
-  }
+}
+
+type Box = [x0: number, y0: number, x1: number, y1: number];
+
+function indexOf(count: number, boxOf: (k: number) => Box): Flatbush {
+  const index = new Flatbush(count, 16, Float64Array);
+  for (let k = 0; k < count; k++) index.add(...boxOf(k));
+  index.finish();
+  return index;
 }
 
 /** The box that two parts share, widened by WELD. */
@@ -184,9 +224,13 @@ class Crossing {
   between(s: number, t: number, out: Float64Array, at: number): boolean {
     const { normals, sliverOf } = this.scene;
     if (sliverOf[s]! >= 0 || sliverOf[t]! >= 0) return false;
-    const [sx, sy, sz] = [normals[s * 3]!, normals[s * 3 + 1]!, normals[s * 3 + 2]!];
-    const [tx, ty, tz] = [normals[t * 3]!, normals[t * 3 + 1]!, normals[t * 3 + 2]!];
     if (!this.distances(t, s, this.dT) || !this.distances(s, t, this.dS)) return false;
+    const sx = normals[s * 3]!,
+      sy = normals[s * 3 + 1]!,
+      sz = normals[s * 3 + 2]!;
+    const tx = normals[t * 3]!,
+      ty = normals[t * 3 + 1]!,
+      tz = normals[t * 3 + 2]!;
     const cos = sx * tx + sy * ty + sz * tz;
     if (cos > COPLANAR_COS) return false;
     // two pipes of one axis cross with the joints of their facets: where they run on into each other smoothly there is no line
@@ -195,16 +239,25 @@ class Crossing {
       if (this.isAlongFacets(s, direction) && this.isAlongFacets(t, direction)) return false;
     }
     if (!this.points(t, this.dT, s, this.onT) || !this.points(s, this.dS, t, this.onS)) return false;
-    const [dx, dy, dz] = [sy * tz - sz * ty, sz * tx - sx * tz, sx * ty - sy * tx];
-    const along = (p: Float64Array, k: number) => p[k]! * dx + p[k + 1]! * dy + p[k + 2]! * dz;
-    const [s0, s1] = along(this.onS, 0) <= along(this.onS, 3) ? [0, 3] : [3, 0];
-    const [t0, t1] = along(this.onT, 0) <= along(this.onT, 3) ? [0, 3] : [3, 0];
-    const fromS = along(this.onS, s0) >= along(this.onT, t0);
-    const toS = along(this.onS, s1) <= along(this.onT, t1);
-    const [a, ka] = fromS ? [this.onS, s0] : [this.onT, t0];
-    const [b, kb] = toS ? [this.onS, s1] : [this.onT, t1];
+    const dx = sy * tz - sz * ty,
+      dy = sz * tx - sx * tz,
+      dz = sx * ty - sy * tx;
+    const { onS, onT } = this;
+    const s3 = onS[0]! * dx + onS[1]! * dy + onS[2]! * dz,
+      s6 = onS[3]! * dx + onS[4]! * dy + onS[5]! * dz;
+    const t3 = onT[0]! * dx + onT[1]! * dy + onT[2]! * dz,
+      t6 = onT[3]! * dx + onT[4]! * dy + onT[5]! * dz;
+    // of the two stretches on the common line the later beginning and the earlier end
+    const fromS = Math.min(s3, s6) >= Math.min(t3, t6);
+    const toS = Math.max(s3, s6) <= Math.max(t3, t6);
+    const a = fromS ? onS : onT,
+      ka = (fromS ? s3 <= s6 : t3 <= t6) ? 0 : 3;
+    const b = toS ? onS : onT,
+      kb = (toS ? s3 <= s6 : t3 <= t6) ? 3 : 0;
+    const from = Math.max(Math.min(s3, s6), Math.min(t3, t6)),
+      to = Math.min(Math.max(s3, s6), Math.max(t3, t6));
     const size = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    if (along(b, kb) - along(a, ka) < SPECK * 0.01 * size) return false;
+    if (to - from < SPECK * 0.01 * size) return false;
     for (let k = 0; k < 3; k++) {
       out[at + k] = a[ka + k]!;
       out[at + 3 + k] = b[kb + k]!;
@@ -229,7 +282,8 @@ class Crossing {
   private distances(t: number, s: number, out: Float64Array): boolean {
     const { vertices, triangles, normals } = this.scene;
     const o = triangles[s * 3]! * 3;
-    let [inside, outside] = [false, false];
+    let inside = false,
+      outside = false;
     for (let k = 0; k < 3; k++) {
       const v = triangles[t * 3 + k]! * 3;
       const d =
@@ -252,11 +306,14 @@ class Crossing {
     for (let k = 0; k < 3; k++) {
       if (d[k] === 0) zeros++;
       else lone = k;
-      const [i, j] = [k, (k + 1) % 3];
-      if (d[i]! < 0 === d[j]! < 0) continue;
-      const [a, b] = triangles[t * 3 + i]! < triangles[t * 3 + j]! ? [i, j] : [j, i];
+      const j = k === 2 ? 0 : k + 1;
+      if (d[k]! < 0 === d[j]! < 0) continue;
+      const isUp = triangles[t * 3 + k]! < triangles[t * 3 + j]!;
+      const a = isUp ? k : j,
+        b = isUp ? j : k;
       const f = d[a]! / (d[a]! - d[b]!);
-      const [p, q] = [triangles[t * 3 + a]! * 3, triangles[t * 3 + b]! * 3];
+      const p = triangles[t * 3 + a]! * 3,
+        q = triangles[t * 3 + b]! * 3;
       for (let c = 0; c < 3; c++) out[n * 3 + c] = vertices[p + c]! + f * (vertices[q + c]! - vertices[p + c]!);
       n++;
     }

@@ -12,12 +12,13 @@ export function mendFlips({
   edgeFaces,
   edgeVertices,
   partTriangleStart,
-  partEdgeStart,
+  partMixed,
 }: Adjacency): Uint32Array | null {
   let mended: Uint32Array | null = null;
+  if (!partMixed.includes(1)) return null;
   const state = new Int8Array(triangles.length / 3);
   for (let part = 0; part + 1 < partTriangleStart.length; part++) {
-    if (!hasFlip(partEdgeStart[part]!, partEdgeStart[part + 1]!)) continue;
+    if (!partMixed[part]) continue;
     for (let first = partTriangleStart[part]!; first < partTriangleStart[part + 1]!; first++) {
       if (state[first]) continue;
       const shell = carry(first);
@@ -53,14 +54,6 @@ export function mendFlips({
       }
     }
     return isTwoSided ? shell : null;
-  }
-
-  function hasFlip(from: number, to: number): boolean {
-    for (let e = from; e < to; e++) {
-      const [a, b] = [edgeFaces[e * 2]!, edgeFaces[e * 2 + 1]!];
-      if (a >= 0 && b >= 0 && runsUp(a, e) === runsUp(b, e)) return true;
-    }
-    return false;
   }
 
   /** Whether a triangle runs through an edge from its lower corner to its higher. */

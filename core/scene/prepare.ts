@@ -51,27 +51,42 @@ export function prepare(model: Model): Scene {
     partBounds,
     blockBounds: boundBlocks(welded.vertices, edges.triangles),
     partFlush: flushGroups(model),
-    partGround: Uint8Array.from(model.partElement, (element, p) =>
-      model.elements[element]!.use === 'terrain' && !edges.partClosed[p] ? 1 : 0,
-    ),
+    partGround: new Uint8Array(parts),
   };
-  const matter = Uint8Array.from(model.partElement, (element) => (model.elements[element]!.use === 'space' ? 0 : 1));
+  const matter = new Uint8Array(parts);
+  for (let p = 0; p < parts; p++) {
+    const { use } = model.elements[model.partElement[p]!]!;
+    matter[p] = use === 'space' ? 0 : 1;
+    meshes.partGround[p] = use === 'terrain' && !edges.partClosed[p] ? 1 : 0;
+  }
   const { ends, faces } = meetings(meshes, matter, shells);
   return { ...meshes, meetingEnds: ends, meetingFaces: faces };
 }
 
 function bound(vertices: Float64Array, from: number, to: number, out: Float64Array, at: number): void {
-  for (let k = 0; k < 3; k++) {
-    let low = Infinity,
-      high = -Infinity;
-    for (let v = from; v < to; v++) {
-      const x = vertices[v * 3 + k]!;
-      if (x < low) low = x;
-      if (x > high) high = x;
-    }
-    out[at + k] = low;
-    out[at + 3 + k] = high;
+  let x0 = Infinity,
+    y0 = Infinity,
+    z0 = Infinity,
+    x1 = -Infinity,
+    y1 = -Infinity,
+    z1 = -Infinity;
+  for (let i = from * 3; i < to * 3; i += 3) {
+    const x = vertices[i]!,
+      y = vertices[i + 1]!,
+      z = vertices[i + 2]!;
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    if (y > y1) y1 = y;
+    if (z < z0) z0 = z;
+    if (z > z1) z1 = z;
   }
+  out[at] = x0;
+  out[at + 1] = y0;
+  out[at + 2] = z0;
+  out[at + 3] = x1;
+  out[at + 4] = y1;
+  out[at + 5] = z1;
 }
 
 /** Smallest and largest corner of each block of triangles. */

@@ -76,7 +76,12 @@ export function weld(positions: Float64Array, triangles: Uint32Array, partStart:
     partVertexStart[part + 1] = count;
     partTriangleStart[part + 1] = keptLength / 3;
   }
-  return { vertices: out.slice(0, count * 3), triangles: kept.slice(0, keptLength), partVertexStart, partTriangleStart };
+  return { vertices: out.slice(0, count * 3), triangles: shortened(kept, keptLength), partVertexStart, partTriangleStart };
+}
+
+/** The first numbers of an array; a copy where much room would be kept for nothing. */
+export function shortened(all: Uint32Array, length: number): Uint32Array {
+  return length > all.length * 0.9 ? all.subarray(0, length) : all.slice(0, length);
 }
 
 /** Corners by cell: a table of chains, cleared for each part. */
