@@ -10,3 +10,24 @@ declare module '*.ifc?url' {
   const href: string;
   export default href;
 }
+declare module 'occt-import-js' {
+  const open: (settings?: {
+    readonly locateFile?: (name: string) => string;
+    readonly print?: (text: string) => void;
+    readonly printErr?: (text: string) => void;
+  }) => Promise<import('../core/readers/step-library').StepLibrary>;
+  export default open;
+}
+declare module 'assimpjs' {
+  interface FileList {
+    AddFile(name: string, bytes: Uint8Array): void;
+  }
+  interface Result {
+    IsSuccess(): boolean;
+    GetErrorCode(): string;
+    FileCount(): number;
+    GetFile(i: number): { GetContent(): Uint8Array };
+  }
+  const open: () => Promise<{ FileList: new () => FileList; ConvertFileList(list: FileList, form: string): Result }>;
+  export default open;
+}

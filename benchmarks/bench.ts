@@ -7,6 +7,7 @@ import { frameFrom } from '../core/sights/frame';
 import type { Sight } from '../core/sights/sight';
 import { depthRaster } from './depth-raster';
 import { KINDS, type Kind } from './generate-kinds';
+import type { FormatRow } from './read-formats';
 import { measureIfc, readOnce } from './read-ifc';
 
 /*
@@ -144,7 +145,22 @@ async function main(): Promise<void> {
     '| --- | --- | --- | --- |',
   ]);
   say(measureIfc(20));
+  say([
+    '',
+    'Reading a million triangles from mesh files, beside Node reading the file and splitting its bytes (a text into lines, a binary file into its records), median of five:',
+    '',
+    '| file | triangles | read and split | our reading | ratio |',
+    '| --- | --- | --- | --- | --- |',
+  ]);
+  const formats = spawnSync(process.execPath, [new URL('./read-formats.mjs', import.meta.url).pathname], { encoding: 'utf8' });
+  if (formats.status !== 0) throw new Error(formats.stderr);
+  say(formats.stdout.trim().split('\n').map(formatRow));
   if (!wanted.length) writeFileSync('benchmarks/figures.md', `# Figures\n\n${lines.join('\n')}\n`);
+}
+
+function formatRow(line: string): string {
+  const { name, megabytes, triangles, split, read, ratio } = JSON.parse(line) as FormatRow;
+  return `| ${name}, ${megabytes.toFixed(1)} MB | ${triangles} | ${split.toFixed(0)} ms | ${read.toFixed(0)} ms | ${ratio.toFixed(2)} |`;
 }
 
 function tableRow({ kind, triangles, view, raster, cold, prepared, segments, cuts, bytes }: Row): string {

@@ -2,7 +2,7 @@ import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import { draw } from '../core/draw';
 import { explainStep } from '../core/writers/explain';
-import { UNITS } from '../core/readers/obj';
+import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
 import { STANDARD } from '../core/drafting/standard';
 import { styleDrawing } from '../core/drafting/style-drawing';

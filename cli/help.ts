@@ -5,7 +5,7 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
   tarvex help draw | inspect | proof                  more about a command
 
-MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3) or an .obj file.
+MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, or an archive (.zip, .ifczip) with one in it.
 Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof with findings.
 
 A first drawing:
@@ -19,8 +19,8 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --out FILE         .dxf true size for CAD, .svg a page in millimetres, .json for other programs
   --scale N          scale 1:N for line types, hatches and the SVG page (default 100)
   --standard FILE    drafting standard (default: the one that comes along)
-  --unit U           unit of the model: m cm mm in ft (OBJ, or IFC without a unit)
-  --up y|z           which way is up in an OBJ file (default z)
+  --unit U           unit of the model: m cm mm in ft (formats or files that state none)
+  --up y|z           which way is up in a mesh file (glTF y, others z)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
   --block            DXF: put the drawing into one block, inserted once
   --plain            DXF: leave out the extended data (role, element, class, material of each entity)

@@ -1,5 +1,5 @@
 import { describeModel, summarise } from '../core/scene/summary';
-import { UNITS } from '../core/readers/obj';
+import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
 import { readModelFile } from './read-model';
 import { oneOf, parse, UsageFault } from './usage';

@@ -3,7 +3,7 @@ import { STANDARD } from '../core/drafting/standard';
 import { styleDrawing } from '../core/drafting/style-drawing';
 import { noteSentence } from '../core/faults/wording';
 import { proof } from '../core/proof/proof';
-import { UNITS } from '../core/readers/obj';
+import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
 import { readModelFile } from './read-model';
 import { readSight, readStandard } from './read-json';

@@ -1,8 +1,13 @@
+import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import { basename, extname } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { Fault } from '../core/faults/fault';
+import type { LengthUnit } from '../core/model/length-unit';
 import type { Model } from '../core/model/model';
-import type { LengthUnit } from '../core/readers/obj';
+import { kindOf, MODEL_KINDS } from '../core/readers/model-kinds';
+import { readModel } from '../core/readers/read-model';
+import { openLibrary } from './ifc-library';
+import { openStepLibrary } from './step-library';
 
 export interface ReadOptions {
   readonly unit: LengthUnit | undefined;
@@ -10,25 +15,26 @@ export interface ReadOptions {
 }
 
 /**
- * Reads a model file by its ending.
+ * Reads a model file by its ending; what belongs to it (a material library, the data of a glTF) is looked for beside it.
  * @throws Fault, with the file's name among its facts
  */
 export async function readModelFile(path: string, { unit, up }: ReadOptions): Promise<Model> {
-  const kind = extname(path).toLowerCase();
   const name = basename(path);
+  const kind = kindOf(name);
+  if (!(MODEL_KINDS as readonly string[]).includes(kind))
+    throw new Fault('file-kind-unknown', { file: name, kind: kind ? `.${kind}` : 'none' });
+  const companion = (file: string) => {
+    try {
+      // names in a file are not to lead out of its folder
+      return readFileSync(join(dirname(path), basename(file)));
+    } catch {
+      return undefined;
+    }
+  };
   try {
-    if (kind === '.obj') {
-      const { readObj } = await import('../core/readers/obj');
-      return readObj(await readFile(path, 'utf8'), name, { ...(unit && { unit }), ...(up && { up }) });
-    }
-    if (kind === '.ifc') {
-      const bytes = await readFile(path);
-      const [{ readIfc }, { openLibrary }] = await Promise.all([import('../core/readers/ifc'), import('./ifc-library')]);
-      return await readIfc(bytes, name, { openLibrary, ...(unit && { unit }) });
-    }
+    return await readModel(await readFile(path), name, { openLibrary, openStepLibrary, unit, up, companion });
   } catch (error) {
     if (error instanceof Fault) throw new Fault(error.code, { file: name, ...error.facts });
     throw error;
   }
-  throw new Fault('file-kind-unknown', { file: name, kind: kind || 'none' });
 }

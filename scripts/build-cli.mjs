@@ -1,4 +1,4 @@
-/* Bundles the command line into build/cli: one start file and chunks that are loaded when needed. web-ifc stays a package of its own. */
+/* Bundles the command line into build/cli: one start file and chunks that are loaded when needed. web-ifc and occt-import-js stay packages of their own. */
 import { build } from 'esbuild';
 import { chmodSync, rmSync, symlinkSync } from 'node:fs';
 
@@ -11,7 +11,7 @@ await build({
   format: 'esm',
   platform: 'node',
   target: 'node20',
-  external: ['web-ifc'],
+  external: ['web-ifc', 'occt-import-js'],
   minifySyntax: true,
   minifyWhitespace: true,
   sourcemap: false,

@@ -1,8 +1,10 @@
 import * as Comlink from 'comlink';
+import { modelAmong } from '../../core/readers/model-kinds';
 import { database } from '../data/database';
 import { createProject, firstSights } from '../data/projects';
 import type { Project, ProjectSight } from '../data/project';
 import { storageSentence } from '../data/storage-fault';
+import type { ReadHow } from '../workers/engine.worker';
 import { pool, Stopped, WorkerDied } from '../workers/pool';
 
 /** Largest file that is taken in, bytes: beyond it the browser could not hold the model. */
@@ -14,16 +16,21 @@ export interface Opening {
 }
 
 /**
- * Reads a dropped or chosen file and makes a project of it. Nothing is kept when it fails.
+ * Reads dropped or chosen files and makes a project of them: one is the model, what belongs to it comes along. Nothing is kept when
+ * it fails.
  * @throws Error with a sentence for people
  */
-export async function openFile(file: File, { signal, progress }: Opening): Promise<string> {
-  if (file.size > LARGEST)
-    throw new Error(
-      `${file.name} is ${(file.size / 1e9).toFixed(1)} GB; files up to 1.5 GB can be read in a browser. Use the command line for larger ones.`,
-    );
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  return openBytes(file.name, bytes, file.name.replace(/\.[^.]+$/, ''), { signal, progress });
+export async function openFiles(files: readonly File[], { signal, progress }: Opening): Promise<string> {
+  const main = files[Math.max(0, modelAmong(files.map((f) => f.name)))]!;
+  for (const file of files)
+    if (file.size > LARGEST)
+      throw new Error(
+        `${file.name} is ${(file.size / 1e9).toFixed(1)} GB; files up to 1.5 GB can be read in a browser. Use the command line for larger ones.`,
+      );
+  const [bytes, ...companions] = await Promise.all(
+    [main, ...files.filter((f) => f !== main)].map(async (f) => ({ name: f.name, bytes: new Uint8Array(await f.arrayBuffer()) })),
+  );
+  return openBytes(main.name, bytes!.bytes, main.name.replace(/\.[^.]+$/, ''), { signal, progress }, { companions });
 }
 
 export async function openBytes(
@@ -31,11 +38,11 @@ export async function openBytes(
   bytes: Uint8Array,
   name: string,
   { signal, progress }: Opening,
-  sights?: readonly Omit<ProjectSight, 'id'>[],
+  { companions = [], sights }: { companions?: ReadHow['companions']; sights?: readonly Omit<ProjectSight, 'id'>[] } = {},
 ): Promise<string> {
   try {
     const id = await pool.back.run(
-      (engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), null, Comlink.proxy(progress)),
+      (engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), { companions }, Comlink.proxy(progress)),
       signal,
     );
     const model = (await database.models.get(id))!;
@@ -55,11 +62,7 @@ export async function openDemo(opening: Opening): Promise<string> {
   const { default: href } = await import('../../demo/heron-spit-tide-station.ifc?url');
   const response = await fetch(href);
   if (!response.ok) throw new Error('The demo model could not be fetched from this application.');
-  return openBytes(
-    demo.model,
-    new Uint8Array(await response.arrayBuffer()),
-    demo.name,
-    opening,
-    demo.sights as unknown as Omit<ProjectSight, 'id'>[],
-  );
+  return openBytes(demo.model, new Uint8Array(await response.arrayBuffer()), demo.name, opening, {
+    sights: demo.sights as unknown as Omit<ProjectSight, 'id'>[],
+  });
 }

@@ -2,11 +2,12 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useRevalidator } from 'react-router';
 import { toast, Toaster } from 'sonner';
+import { MODEL_KINDS } from '../../core/readers/model-kinds';
 import { database } from '../data/database';
 import { binProject, emptyBin, restoreProject } from '../data/projects';
 import { Chain } from '../ui/chain';
 import { Working } from '../ui/working';
-import { openDemo, openFile } from './open-file';
+import { openDemo, openFiles } from './open-file';
 import type { Route } from './+types/shelf-route';
 import { Stopped } from '../workers/pool';
 
@@ -53,13 +54,15 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
     }
     setReading(null);
   };
-  const takeFile = (file: File | undefined) => file && void take(file.name, (opening) => openFile(file, opening));
+  const takeFiles = (files: FileList | null | undefined) => {
+    if (files?.length) void take(files[0]!.name, (opening) => openFiles([...files], opening));
+  };
 
   useEffect(() => {
     const drop = (e: DragEvent) => {
       e.preventDefault();
       setOver(false);
-      takeFile(e.dataTransfer?.files[0]);
+      takeFiles(e.dataTransfer?.files);
     };
     const hover = (e: DragEvent) => {
       e.preventDefault();
@@ -105,8 +108,8 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
           )}
           {rows.length === 0 ? (
             <p className="max-w-md pt-8 text-graphite">
-              Nothing here yet. Drop an IFC or OBJ file anywhere on this page, choose one, or open the demo: a small tide station with its
-              sections, elevations and plans.
+              Nothing here yet. Drop a model anywhere on this page (IFC, glTF, OBJ, STL, PLY, 3MF, STEP, also zipped), choose one, or open
+              the demo: a small tide station with its sections, elevations and plans.
             </p>
           ) : (
             <table className="w-full border-collapse text-left">
@@ -155,7 +158,8 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         <aside className="border-l border-rule2 bg-board p-3">
           <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
           <p className="mb-3 text-graphite">
-            Drop a model anywhere on this page: IFC (IFC2X3, IFC4, IFC4X3) or OBJ. It is read here, in this browser, and sent nowhere.
+            Drop a model anywhere on this page: IFC, glTF, OBJ, STL, PLY, 3MF or STEP, also zipped, with the files that belong to it. It is
+            read here, in this browser, and sent nowhere.
           </p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="btn" disabled={reading !== null} onClick={() => choose.current?.click()}>
@@ -168,11 +172,12 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
           <input
             ref={choose}
             type="file"
-            accept=".ifc,.obj"
+            multiple
+            accept={[...MODEL_KINDS, 'mtl', 'bin'].map((kind) => `.${kind}`).join()}
             className="sr-only"
             aria-label="Model file"
             tabIndex={-1}
-            onChange={(e) => takeFile(e.target.files?.[0])}
+            onChange={(e) => takeFiles(e.target.files)}
           />
         </aside>
       </main>

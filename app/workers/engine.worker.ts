@@ -7,7 +7,7 @@ import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { Model } from '../../core/model/model';
 import { proof } from '../../core/proof/proof';
-import type { LengthUnit } from '../../core/readers/obj';
+import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/scene/shared-memory';
@@ -24,6 +24,14 @@ export interface ExportJob {
   readonly format: 'dxf' | 'svg' | 'json';
   readonly sights: readonly { readonly sight: Sight; readonly scale: number }[];
   readonly archive: string;
+}
+
+/** What is said about a file besides its bytes. */
+export interface ReadHow {
+  readonly unit?: LengthUnit | undefined;
+  readonly up?: 'y' | 'z' | undefined;
+  /** Files that came with it: a material library, the data of a glTF. */
+  readonly companions: readonly { readonly name: string; readonly bytes: Uint8Array }[];
 }
 
 interface Opened {
@@ -61,10 +69,10 @@ async function plainly<T>(file: string, work: () => Promise<T>): Promise<T> {
 
 const engine = {
   /** Reads a model file and keeps it in this browser; answers with its key. */
-  read: (name: string, bytes: Uint8Array, unit: LengthUnit | null, progress: (share: number) => void): Promise<string> =>
+  read: (name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<string> =>
     plainly(name, async () => {
       const from = performance.now();
-      const model = await readModel(name, bytes, unit, progress);
+      const model = await readFile(name, bytes, how, progress);
       const scene = prepare(model);
       const id = crypto.randomUUID();
       const info = modelInfo(id, name, model, scene, performance.now() - from);
@@ -155,17 +163,17 @@ const engine = {
   },
 };
 
-async function readModel(name: string, bytes: Uint8Array, unit: LengthUnit | null, progress: (share: number) => void): Promise<Model> {
-  const kind = /\.([^.]+)$/.exec(name)?.[1]?.toLowerCase() ?? '';
-  if (kind === 'obj') {
-    const { readObj } = await import('../../core/readers/obj');
-    return readObj(new TextDecoder().decode(bytes), name, unit ? { unit } : {});
-  }
-  if (kind === 'ifc') {
-    const [{ readIfc }, { openLibrary }] = await Promise.all([import('../../core/readers/ifc'), import('./ifc-library')]);
-    return readIfc(bytes, name, { openLibrary, progress, ...(unit && { unit }) });
-  }
-  throw new Fault('file-kind-unknown', { kind: kind ? `.${kind}` : 'none' });
+async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<Model> {
+  const { readModel } = await import('../../core/readers/read-model');
+  const companion = (file: string) => how.companions.find((c) => c.name === file.replace(/^.*[/\\]/, ''))?.bytes;
+  return readModel(bytes, name, {
+    openLibrary: async () => (await import('./ifc-library')).openLibrary(),
+    openStepLibrary: async () => (await import('./step-library')).openStepLibrary(),
+    unit: how.unit,
+    up: how.up,
+    companion,
+    progress,
+  });
 }
 
 export type Engine = typeof engine;

@@ -55,6 +55,11 @@ export class ModelBuilder {
     this.triangles.reserve(triangles * 3);
   }
 
+  /** Whether there are triangles since the last part. */
+  get hasOpenPart(): boolean {
+    return this.triangles.length / 3 > this.partStart.at(-1)!;
+  }
+
   /** Ends a part: all triangles since the last part are its own. */
   endPart(element: number, material: number, colour: Colour): void {
     this.partStart.push(this.triangles.length / 3);

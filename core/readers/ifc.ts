@@ -8,15 +8,15 @@ import { Placements, text } from './ifc-placements';
 import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
 import type { PlacedShapes } from './placed-shapes';
 import { gridLines, lengthUnit, Structure, trueNorth } from './ifc-structure';
-import { UNITS, type LengthUnit } from './obj';
+import { UNITS, type LengthUnit } from '../model/length-unit';
 import { isRef, StepIndex } from './step-index';
 
 export interface IfcOptions {
   readonly openLibrary: OpenLibrary;
   /** Taken when the file gives no unit. */
-  readonly unit?: LengthUnit;
+  readonly unit?: LengthUnit | undefined;
   /** Is told the share done, 0 to 1. */
-  readonly progress?: (share: number) => void;
+  readonly progress?: ((share: number) => void) | undefined;
 }
 
 const SCHEMAS = /^IFC(2X3|4|4X3|4X1|4X2|2X2|2X_FINAL)/i;

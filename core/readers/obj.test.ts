@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { noteSentence } from '../faults/wording';
-import { readObj } from './obj';
+import type { MeshOptions } from './mesh-parts';
+import { readObj as readBytes } from './obj';
+
+const readObj = (text: string, name: string, options?: MeshOptions) => readBytes(new TextEncoder().encode(text), name, options);
 
 const TETRA = 'v 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\n';
 
@@ -34,7 +37,10 @@ describe('reading OBJ', () => {
       expect.objectContaining({ code: 'obj-bad-number', facts: { line: 2, text: 'v 1 x 0' } }),
     );
     const gap = readObj(`${TETRA}f 1 2 3\nf 1 2 9\n`, 'a.obj');
-    expect(gap.notes.map(noteSentence)).toEqual(['line 6: a face points to corner 9, which does not exist; it was passed over (1 in all)']);
+    expect(gap.notes.map(noteSentence)).toEqual([
+      'line 6: a face points to corner 9, which does not exist; it was passed over (1 in all)',
+      'the file states no unit: it was taken as metres and is 1 × 1 × 0 m in size',
+    ]);
     expect(() => readObj(TETRA, 'a.obj')).toThrowError(expect.objectContaining({ code: 'obj-no-faces' }));
   });
 });

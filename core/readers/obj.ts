@@ -1,132 +1,174 @@
-import earcut from 'earcut';
 import { Fault } from '../faults/fault';
-import type { Model } from '../model/model';
-import { ModelBuilder } from '../model/model-builder';
-import { moveToOrigin } from '../model/move-to-origin';
+import { triangulate } from '../geometry/triangulate';
+import { Growing } from '../model/model-builder';
+import type { Colour, Model } from '../model/model';
+import { ByteText } from './byte-text';
+import { MeshParts, type MeshOptions } from './mesh-parts';
 
-/** Lengths of one unit in metres. */
-export const UNITS = { m: 1, cm: 0.01, mm: 0.001, in: 0.0254, ft: 0.3048 } as const;
-export type LengthUnit = keyof typeof UNITS;
-
-export interface ObjOptions {
-  readonly unit?: LengthUnit;
-  readonly up?: 'y' | 'z';
-}
+const [V, F, O, G, U, M] = [118, 102, 111, 103, 117, 109];
 
 /**
- * Reads a Wavefront OBJ text: each `o` or `g` group is an element, `usemtl` its material.
- * Metres and Z up unless the options say otherwise. Faces with more than three corners are triangulated (earcut).
+ * Reads a Wavefront OBJ file: each `o` or `g` group is an element, each `usemtl` in it a part, with the colours of the material
+ * library where it came along. Metres and Z up unless the options say otherwise. Faces with more than three corners are
+ * triangulated; lines, points, curves and texture figures are passed over.
  * @throws Fault obj-no-faces, obj-bad-number (with the line)
  */
-export function readObj(text: string, name: string, { unit = 'm', up = 'z' }: ObjOptions = {}): Model {
-  const builder = new ModelBuilder();
-  const factor = UNITS[unit];
-  const corners: number[] = [];
-  const materialIndex = new Map<string, number>();
-  const ids = new Map<string, number>();
+export function readObj(bytes: Uint8Array, name: string, options: MeshOptions = {}): Model {
+  const parts = new MeshParts();
+  const { builder } = parts;
+  const corners = new Growing((n) => new Float64Array(n), Math.ceil(bytes.length / 24));
+  const colours = new Map<string, Colour>();
+  const text = new ByteText(bytes);
   let group = name;
   let material = -1;
-  let partMaterial = -1;
-  let open = false;
+  let isOpen = false;
   let skipped = 0;
   let firstSkipped: [number, number] = [0, 0];
-  // Corners of the group so far: a group only stores those that it uses.
-  let local = new Map<number, number>();
+  // A group stores the corners that it uses only: which of them, and as which of its own.
+  let groups = 1;
+  let owner = new Uint32Array(1024);
+  let own = new Uint32Array(1024);
+  const face: number[] = [];
 
-  const endGroup = () => {
-    if (!open) return;
-    const seen = ids.get(group) ?? 0;
-    ids.set(group, seen + 1);
-    const id = seen ? `${group}~${seen + 1}` : group;
-    builder.elements.push({ id, class: 'Element', name: group, type: '', storey: -1, use: 'solid', assembly: '', buildUp: null });
-    builder.endPart(builder.elements.length - 1, partMaterial, [0.85, 0.83, 0.78, 1]);
-    open = false;
-    local = new Map();
-  };
   const corner = (index: number): number => {
-    let own = local.get(index);
-    if (own === undefined) {
-      own = builder.positions.length / 3;
-      for (let k = 0; k < 3; k++) builder.positions.push(corners[index * 3 + k]!);
-      local.set(index, own);
+    if (index >= owner.length) {
+      const room = Math.max(owner.length * 2, corners.length / 3);
+      [owner, own] = [grown(owner, room), grown(own, room)];
     }
-    return own;
+    if (owner[index] === groups) return own[index]!;
+    owner[index] = groups;
+    const { positions } = builder;
+    const data = positions.reserve(3);
+    const all = corners.reserve(0);
+    const at = positions.length;
+    data[at] = all[index * 3]!;
+    data[at + 1] = all[index * 3 + 1]!;
+    data[at + 2] = all[index * 3 + 2]!;
+    positions.length += 3;
+    return (own[index] = at / 3);
+  };
+  const endGroup = () => {
+    if (isOpen) {
+      parts.endMaterial(material);
+      parts.endElement();
+    }
+    isOpen = false;
+    groups++;
   };
 
-  const lines = text.split('\n');
-  for (let number = 0; number < lines.length; number++) {
-    const line = lines[number]!;
-    const first = line.charCodeAt(0);
-    if (first === 118 /* v */ && line.charCodeAt(1) <= 32) {
-      const [, a, b, c] = line.trim().split(/\s+/);
-      const [x, y, z] = [Number(a), Number(b), Number(c)];
-      if (!(Number.isFinite(x) && Number.isFinite(y) && Number.isFinite(z)))
-        throw new Fault('obj-bad-number', { line: number + 1, text: line.trim().slice(0, 40) });
-      if (up === 'y') corners.push(x * factor, -z * factor, y * factor);
-      else corners.push(x * factor, y * factor, z * factor);
-    } else if (first === 102 /* f */) {
+  while (text.at < text.end) {
+    const c = bytes[text.at]!;
+    const after = bytes[text.at + 1]! <= 32;
+    if (c === V && after) {
+      const from = text.at;
+      text.at += 1;
+      const data = corners.reserve(3);
+      for (let k = 0; k < 3; k++) {
+        text.skipBlanks();
+        const x = text.number();
+        if (x !== x) throw badNumber(bytes, from, text.line);
+        data[corners.length + k] = x;
+      }
+      corners.length += 3;
+    } else if (c === F && after) {
+      const line = text.line;
+      text.at += 1;
       const total = corners.length / 3;
-      const face: number[] = [];
+      face.length = 0;
       let bad = 0;
-      for (const word of line.trim().split(/\s+/).slice(1)) {
-        const given = parseInt(word, 10);
+      for (text.skipBlanks(); !text.isLineEnd() && bytes[text.at] !== 35; text.skipBlanks()) {
+        const given = text.number();
         const index = given < 0 ? total + given : given - 1;
-        if (index >= 0 && index < total) face.push(index);
+        if (index >= 0 && index < total && Number.isInteger(index)) face.push(index);
         else bad = given;
+        while (text.at < text.end && bytes[text.at]! > 32) text.at++;
       }
-      if (bad || face.length < 3) {
-        if (!skipped++) firstSkipped = [number + 1, bad];
-        continue;
+      if (bad !== 0 || face.length < 3) {
+        if (!skipped++) firstSkipped = [line, bad];
+      } else {
+        if (!isOpen) {
+          isOpen = true;
+          parts.element(group);
+        }
+        if (face.length === 3) addTriangle(face[0]!, face[1]!, face[2]!);
+        else {
+          const ids = triangulate(face, corners.reserve(0));
+          for (let k = 0; k < ids.length; k += 3) addTriangle(face[ids[k]!]!, face[ids[k + 1]!]!, face[ids[k + 2]!]!);
+        }
       }
-      if (!open) {
-        open = true;
-        partMaterial = material;
-      }
-      for (const k of triangulate(face, corners)) builder.triangles.push(corner(face[k]!));
-    } else if (first === 111 /* o */ || first === 103 /* g */) {
+    } else if ((c === O || c === G) && after) {
       endGroup();
-      group = line.slice(1).trim() || name;
-    } else if (line.startsWith('usemtl')) {
-      const key = line.slice(6).trim();
-      material = materialIndex.get(key) ?? -1;
-      if (material < 0) {
-        material = builder.materials.push({ name: key, colour: null }) - 1;
-        materialIndex.set(key, material);
-      }
-    }
+      text.at += 1;
+      group = text.rest() || name;
+    } else if (c === U && text.takes('usemtl')) {
+      const key = text.rest();
+      const next = parts.material(key, colours.get(key) ?? null);
+      if (next !== material && isOpen) parts.endMaterial(material);
+      material = next;
+    } else if (c === M && text.takes('mtllib')) readLibrary(text.rest());
+    text.nextLine();
   }
   endGroup();
   if (skipped) builder.notes.push({ code: 'obj-line-skipped', facts: { line: firstSkipped[0], corner: firstSkipped[1], count: skipped } });
   if (!builder.triangles.length) throw new Fault('obj-no-faces');
-  moveToOrigin(builder);
-  return builder.build(name, 'OBJ');
+  // the design takes an OBJ file as metres; whether that can be is told all the same
+  return parts.model(name, 'OBJ', options, { up: 'z' });
+
+  function addTriangle(a: number, b: number, c: number): void {
+    const { triangles } = builder;
+    const data = triangles.reserve(3);
+    const at = triangles.length;
+    data[at] = corner(a);
+    data[at + 1] = corner(b);
+    data[at + 2] = corner(c);
+    triangles.length += 3;
+  }
+
+  function readLibrary(file: string): void {
+    const library = options.companion?.(file);
+    if (!library) {
+      builder.notes.push({ code: 'companion-missing', facts: { name: file } });
+      return;
+    }
+    for (const [key, colour] of readMtl(library)) colours.set(key, colour);
+  }
 }
 
-/** Indices into `face`, three for each triangle. */
-function triangulate(face: readonly number[], corners: readonly number[]): readonly number[] {
-  if (face.length === 3) return [0, 1, 2];
-  // Newell's normal decides which axis to drop, so that the projection has the largest area.
-  let nx = 0,
-    ny = 0,
-    nz = 0;
-  for (let i = 0; i < face.length; i++) {
-    const a = face[i]! * 3;
-    const b = face[(i + 1) % face.length]! * 3;
-    nx += (corners[a + 1]! - corners[b + 1]!) * (corners[a + 2]! + corners[b + 2]!);
-    ny += (corners[a + 2]! - corners[b + 2]!) * (corners[a]! + corners[b]!);
-    nz += (corners[a]! - corners[b]!) * (corners[a + 1]! + corners[b + 1]!);
+/** The diffuse colours of a material library (MTL), by name, with their opacity. */
+export function readMtl(bytes: Uint8Array): Map<string, Colour> {
+  const out = new Map<string, Colour>();
+  const text = new ByteText(bytes);
+  let name = '';
+  const figures = (n: number): number[] =>
+    Array.from({ length: n }, () => {
+      text.skipBlanks();
+      return text.number();
+    });
+  for (; text.at < text.end; text.nextLine()) {
+    text.skipBlanks();
+    const old: Colour = out.get(name) ?? [0.8, 0.8, 0.8, 1];
+    if (text.takes('newmtl')) out.set((name = text.rest()), [0.8, 0.8, 0.8, 1]);
+    else if (text.takes('kd')) {
+      const [r, g, b] = figures(3) as [number, number, number];
+      if (Number.isFinite(r + g + b)) out.set(name, [r, g, b, old[3]]);
+    } else if (text.takes('d')) {
+      const [opacity] = figures(1) as [number];
+      if (Number.isFinite(opacity)) out.set(name, [old[0], old[1], old[2], opacity]);
+    } else if (text.takes('tr')) {
+      const [through] = figures(1) as [number];
+      if (Number.isFinite(through)) out.set(name, [old[0], old[1], old[2], 1 - through]);
+    }
   }
-  const [ax, ay, az] = [Math.abs(nx), Math.abs(ny), Math.abs(nz)];
-  const [i, j, sign] = az >= ax && az >= ay ? [0, 1, nz] : ax >= ay ? [1, 2, nx] : [2, 0, ny];
-  const flat = face.flatMap((c) => [corners[c * 3 + i]!, corners[c * 3 + j]!]);
-  const out = earcut(flat);
-  if (out.length !== (face.length - 2) * 3) {
-    const fan: number[] = [];
-    for (let k = 1; k + 1 < face.length; k++) fan.push(0, k, k + 1);
-    return fan;
-  }
-  // earcut keeps no orientation: compare with the normal's sign.
-  const [p, q, r] = [out[0]! * 2, out[1]! * 2, out[2]! * 2];
-  const turn = (flat[q]! - flat[p]!) * (flat[r + 1]! - flat[p + 1]!) - (flat[r]! - flat[p]!) * (flat[q + 1]! - flat[p + 1]!);
-  return turn * sign >= 0 ? out : out.slice().reverse();
+  return out;
+}
+
+function grown(array: Uint32Array<ArrayBuffer>, room: number): Uint32Array<ArrayBuffer> {
+  const next = new Uint32Array(room);
+  next.set(array);
+  return next;
+}
+
+function badNumber(bytes: Uint8Array, from: number, line: number): Fault {
+  const text = new ByteText(bytes, from).rest();
+  return new Fault('obj-bad-number', { line, text: text.slice(0, 40) });
 }

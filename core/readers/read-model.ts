@@ -1,0 +1,55 @@
+import { Fault } from '../faults/fault';
+import type { Model } from '../model/model';
+import { isZip, unpack } from './archive';
+import type { OpenLibrary } from './ifc-library';
+import type { MeshOptions } from './mesh-parts';
+import { kindOf, MODEL_KINDS, modelAmong, type ModelKind } from './model-kinds';
+import type { OpenStepLibrary } from './step-library';
+
+export interface ReadOptions extends MeshOptions {
+  readonly openLibrary: OpenLibrary;
+  readonly openStepLibrary: OpenStepLibrary;
+}
+
+const isArchive = (kind: string): boolean => kind === 'zip' || kind === 'ifczip';
+
+/**
+ * Reads a model file of any kind that is known, by its ending; an archive by the model in it, whose other files come along.
+ * @throws Fault, see the reader of each kind; file-kind-unknown, file-empty
+ */
+export async function readModel(bytes: Uint8Array, name: string, options: ReadOptions): Promise<Model> {
+  const kind = kindOf(name);
+  if (!(MODEL_KINDS as readonly string[]).includes(kind)) throw new Fault('file-kind-unknown', { kind: kind ? `.${kind}` : 'none' });
+  if (!bytes.length) throw new Fault('file-empty');
+  if (isArchive(kind) || (kind === 'ifc' && isZip(bytes))) return readArchive(bytes, name, options);
+  switch (kind as ModelKind) {
+    case 'ifc':
+      return (await import('./ifc')).readIfc(bytes, name, options);
+    case 'obj':
+      return (await import('./obj')).readObj(bytes, name, options);
+    case 'stl':
+      return (await import('./stl')).readStl(bytes, name, options);
+    case 'ply':
+      return (await import('./ply')).readPly(bytes, name, options);
+    case '3mf':
+      return (await import('./three-mf')).readThreeMf(bytes, name, options);
+    case 'glb':
+    case 'gltf':
+      return (await import('./gltf')).readGltf(bytes, name, options);
+    default:
+      return (await import('./step')).readStep(bytes, name, options);
+  }
+}
+
+async function readArchive(bytes: Uint8Array, name: string, options: ReadOptions): Promise<Model> {
+  const isModel = (file: string) => modelAmong([file]) >= 0 && !isArchive(kindOf(file));
+  const files = unpack(bytes, (file) => (isModel(file) || /\.(mtl|bin)$/i.test(file)) && !/(^|\/)(__MACOSX|\.)/.test(file));
+  const models = [...files.keys()].filter(isModel).sort();
+  const first = models[modelAmong(models)];
+  if (!first) throw new Fault('archive-without-model', { names: [...files.keys()].slice(0, 4).join(', ') });
+  const folder = first.slice(0, first.lastIndexOf('/') + 1);
+  const companion = (file: string) => files.get(folder + file) ?? files.get(file) ?? options.companion?.(file);
+  const model = await readModel(files.get(first)!, first.slice(folder.length), { ...options, companion });
+  const others = models.length - 1;
+  return { ...model, name, notes: others ? [...model.notes, { code: 'archive-others', facts: { first, count: others } }] : model.notes };
+}
