@@ -58,6 +58,7 @@ export type NoteCode =
   | 'element-id-twice'
   | 'element-shape-lost'
   | 'element-open'
+  | 'profile-approximate'
   | 'elements-open'
   | 'reference-missing'
   | 'class-unknown'

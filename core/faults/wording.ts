@@ -37,6 +37,7 @@ const NOTES: Record<NoteCode, string> = {
   'element-far-away': '{class} "{name}" ({id}) lies or reaches {distance} km away from the rest and is left out',
   'element-id-twice': '{count} elements share the identity {id}: they are told apart by their number in the file',
   'element-shape-lost': '{class} "{name}" ({id}): {count} of {total} parts of its shape could not be built',
+  'profile-approximate': '{class} "{name}" ({id}): with its openings its section is built without true fillets or curves',
   'element-open': '{class} "{name}" ({id}) is an open shell: {count} edges have only one face',
   'elements-open': '{count} more elements are open shells',
   'reference-missing': '#{from} points to #{to}, which is not in the file',
@@ -49,7 +50,8 @@ const NOTES: Record<NoteCode, string> = {
   'elements-without-material': '{count} elements have no material',
   'no-elements': 'the file holds no elements with a shape',
   'unit-assumed': 'the file states no unit: it was taken as metres and is {size} m in size',
-  'unit-doubtful': 'the file states no unit: it was taken as metres and is {size} m in size; as {unit} it would be {guess} m, which is more likely (--unit {unit})',
+  'unit-doubtful':
+    'the file states no unit: it was taken as metres and is {size} m in size; as {unit} it would be {guess} m, which is more likely (--unit {unit})',
   'companion-missing': 'the file "{name}" that belongs to it did not come along: what it holds is missing',
   'archive-others': 'the archive holds {count} more models; "{first}" was taken',
   'faces-not-finite': '{count} faces have coordinates that are not numbers and are left out',

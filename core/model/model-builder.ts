@@ -1,6 +1,6 @@
 import type { Note } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
-import type { Colour, Element, GridLine, Material, Model, Storey } from './model';
+import type { Colour, Element, GridLine, Material, Model, PropertySet, Storey } from './model';
 
 /** A growing array of figures; doubles its room, so a million pushes cost a million steps. */
 export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32Array | Uint8Array> {
@@ -42,6 +42,7 @@ export class ModelBuilder {
   readonly storeys: Storey[] = [];
   readonly grid: GridLine[] = [];
   readonly notes: Note[] = [];
+  readonly propertySets: PropertySet[] = [];
   trueNorth: Vec2 = [0, 1];
   origin: Vec3 = [0, 0, 0];
   private readonly partStart = [0];
@@ -87,6 +88,7 @@ export class ModelBuilder {
       partMaterial: Int32Array.from(this.partMaterial),
       partColour: Uint8Array.from(this.partColour),
       notes: this.notes,
+      ...(this.propertySets.length ? { propertySets: this.propertySets } : {}),
     });
   }
 }

@@ -27,6 +27,29 @@ export interface BuildUp {
 /** What an element is to a drawing: something that stands there, the air of a room, or the ground. */
 export type ElementUse = 'solid' | 'space' | 'terrain';
 
+/** Named values that belong together: a property set or a set of quantities. */
+export interface PropertySet {
+  readonly name: string;
+  /** Name and value in turns. */
+  readonly values: readonly (string | number)[];
+}
+
+/** What a file may tell of an element besides; empty where it does not. */
+export interface ElementFacts {
+  /** Predefined type within its class: SOLIDWALL. */
+  readonly predefined?: string;
+  /** The fuller name of a room. */
+  readonly longName?: string;
+  /** The mark or number that people know it by. */
+  readonly tag?: string;
+  /** Presentation layer of its shape. */
+  readonly layer?: string;
+  /** Name of the section of a member: HEA200. */
+  readonly profile?: string;
+  /** Indices into Model.propertySets. */
+  readonly sets?: readonly number[];
+}
+
 export interface Element {
   /** GlobalId of the file, or the name of the group; made unique within the model. */
   readonly id: string;
@@ -40,6 +63,7 @@ export interface Element {
   /** Class and name of the assembly it belongs to ("Stair Main stair"), empty for none. */
   readonly assembly: string;
   readonly buildUp: BuildUp | null;
+  readonly facts?: ElementFacts;
 }
 
 export interface Storey {
@@ -83,6 +107,7 @@ export interface Model {
   /** Colour of each part: red, green, blue, opacity as bytes. */
   readonly partColour: Uint8Array;
   readonly notes: readonly Note[];
+  readonly propertySets?: readonly PropertySet[];
 }
 
 /** Name of the material of each element's first part that has one, by the element's index. */

@@ -3,7 +3,9 @@ import type { ElementUse, Model } from '../model/model';
 import { ModelBuilder } from '../model/model-builder';
 import { moveToOrigin } from '../model/move-to-origin';
 import type { OpenLibrary } from './ifc-library';
+import { ProductFacts } from './ifc-facts';
 import { Materials } from './ifc-materials';
+import { OwnShapes } from './ifc-own-shapes';
 import { Placements, text } from './ifc-placements';
 import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
 import type { PlacedShapes } from './placed-shapes';
@@ -50,6 +52,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   const structure = new Structure(index, placements, metres);
   builder.storeys.push(...structure.storeys);
   const materials = new Materials(index, placements, metres);
+  const told = new ProductFacts(index);
 
   const products: number[] = [];
   for (const type of index.types()) {
@@ -66,7 +69,17 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
     itemsOf.set(id, items);
     bodyOf.set(id, items && new Set(items));
   }
-  const built = await buildShapes(shorten(bytes, index, notes), index, metres, products, bodyOf, openLibrary, progress);
+  const own = new OwnShapes(index, placements);
+  const built = await buildShapes(
+    shorten(bytes, index, notes),
+    index,
+    metres,
+    products,
+    bodyOf,
+    new OwnShapes(index, placements),
+    openLibrary,
+    progress,
+  );
 
   const { shapes } = built;
   const middle = typicalPlace(shapes, built.rows.values());
@@ -104,6 +117,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
       all.map((body) => shapes.item[body]!),
     );
     if (lost) notes.push({ code: 'element-shape-lost', facts: { ...facts, count: lost, total: lost + all.length } });
+    if (own.isApproximate(product, itemsOf.get(product) ?? [])) notes.push({ code: 'profile-approximate', facts });
     if (!bodies.length) {
       notes.push({ code: 'element-empty', facts });
       continue;
@@ -133,6 +147,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
       use: useOf(record.type),
       assembly: assembly === null ? '' : text(index.get(assembly)?.args[2]),
       buildUp: materials.buildUpOf(product, placement),
+      facts: told.of(product, itemsOf.get(product) ?? []),
     });
     const shapeRef = record.args[6];
     const made = materials.ofItems(
@@ -145,6 +160,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   for (const [id, count] of ids) if (count > 1) notes.push({ code: 'element-id-twice', facts: { id, count } });
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
   builder.materials.push(...materials.table);
+  builder.propertySets.push(...told.sets);
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
   moveToOrigin(builder);

@@ -1,0 +1,170 @@
+import earcut from 'earcut';
+import { multiply, transformPoint, type Matrix4 } from '../geometry/matrix4';
+import type { Vec3 } from '../geometry/vec3';
+import { list, number, refs, triple, type Placements } from './ifc-placements';
+import { needsOwn, profileRings, type Profile } from './ifc-profiles';
+import { isRef, type StepIndex, type StepRecord } from './step-index';
+
+/** A body that is built here: corners in the file's coordinates and units, three numbers each, and its triangles. */
+export interface OwnShape {
+  readonly item: number;
+  readonly corners: Float64Array;
+  readonly triangles: Uint32Array;
+}
+
+/**
+ * Builds the extrusions whose profiles the shape builder gets wrong or leaves out, from the file's own figures, with true arcs.
+ * Finds them once; most files have none, and then nothing is asked.
+ */
+export class OwnShapes {
+  private readonly index: StepIndex;
+  private readonly placements: Placements;
+  /** Extrusions with such a profile. */
+  private readonly items = new Set<number>();
+  private readonly pierced = new Set<number>();
+
+  constructor(index: StepIndex, placements: Placements) {
+    this.index = index;
+    this.placements = placements;
+    const profiles = new Set<number>();
+    for (const type of index.types())
+      if (type.endsWith('PROFILEDEF') || type.endsWith('WITHVOIDS'))
+        for (const id of index.all(type)) {
+          const record = index.get(id);
+          if (record && needsOwn(index, record)) profiles.add(id);
+        }
+    // the library overlooks the second list of corners of such faces
+    for (const id of index.all('IFCTRIANGULATEDFACESET')) if (list(index.get(id)?.args[4]).length) this.items.add(id);
+    if (profiles.size)
+      for (const id of index.all('IFCEXTRUDEDAREASOLID')) {
+        const profile = index.get(id)?.args[0];
+        if (isRef(profile) && profiles.has(profile.ref)) this.items.add(id);
+      }
+    if (!this.items.size) return;
+    for (const id of index.all('IFCRELVOIDSELEMENT')) {
+      const host = index.get(id)?.args[4];
+      if (isRef(host)) this.pierced.add(host.ref);
+    }
+  }
+
+  get isEmpty(): boolean {
+    return this.items.size === 0;
+  }
+
+  /** The bodies of a product that are built here; those with openings in them are left to the shape builder. */
+  of(product: number): OwnShape[] {
+    const record = this.index.get(product);
+    const shape = this.index.follow(record?.args[6]);
+    if (!record || !shape || this.pierced.has(product)) return [];
+    const all = refs(shape.args[2]).flatMap((id) => this.index.get(id) ?? []);
+    const bodies = all.filter((r) => r.args[1] === 'Body');
+    const out: OwnShape[] = [];
+    const place = this.placements.of(record.args[5]);
+    for (const body of bodies) for (const item of refs(body.args[3])) this.collect(item, place, out, 0);
+    return out;
+  }
+
+  private collect(item: number, place: Matrix4, out: OwnShape[], depth: number): void {
+    if (this.items.has(item)) {
+      const own = this.index.typeNameOf(item) === 'IFCTRIANGULATEDFACESET' ? this.faces(item, place) : this.extrude(item, place);
+      if (own) out.push(own);
+      return;
+    }
+    const record = this.index.get(item);
+    if (record?.type !== 'IFCMAPPEDITEM' || depth > 8) return;
+    const source = this.index.follow(record.args[0]);
+    const inner = multiply(
+      multiply(place, this.operator(this.index.follow(record.args[1]))),
+      inverse(this.placements.axes(source?.args[0])),
+    );
+    for (const id of refs(this.index.follow(source?.args[1])?.args[3])) this.collect(id, inner, out, depth + 1);
+  }
+
+  /** IfcTriangulatedFaceSet(Coordinates, Normals, Closed, CoordIndex, PnIndex). */
+  private faces(item: number, place: Matrix4): OwnShape | null {
+    const { args } = this.index.get(item)!;
+    const points = list(this.index.follow(args[0])?.args[0]).map((p) => list(p).map((x) => number(x) ?? NaN));
+    const through = list(args[4]).map((n) => number(n) ?? 0);
+    const corners = new Float64Array(through.length * 3);
+    through.forEach((k, i) => corners.set(transformPoint(place, (points[k - 1] ?? [NaN, NaN, NaN]) as unknown as Vec3), i * 3));
+    const triangles = list(args[3]).flatMap((face) => list(face).map((k) => (number(k) ?? 0) - 1));
+    return triangles.every((k) => k >= 0 && k < through.length) ? { item, corners, triangles: Uint32Array.from(triangles) } : null;
+  }
+
+  /** Whether a product has such a body and openings in it, so that the shape builder's likeness of it stands. */
+  isApproximate(product: number, items: readonly number[]): boolean {
+    return this.pierced.has(product) && items.some((item) => this.items.has(item));
+  }
+
+  /** IfcCartesianTransformationOperator3D(Axis1, Axis2, LocalOrigin, Scale, Axis3, Scale2, Scale3). */
+  private operator(record: StepRecord | null): Matrix4 {
+    if (!record) return [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
+    const at = (k: number) => this.index.follow(record.args[k]);
+    const x = triple(at(0), [1, 0, 0]),
+      y = triple(at(1), [0, 1, 0]),
+      z = triple(at(4), [x[1] * y[2] - x[2] * y[1], x[2] * y[0] - x[0] * y[2], x[0] * y[1] - x[1] * y[0]]);
+    const s = number(record.args[3]) ?? 1,
+      s2 = number(record.args[5]) ?? s,
+      s3 = number(record.args[6]) ?? s;
+    const o = triple(at(2), [0, 0, 0]);
+    const one = (v: readonly number[], k: number) => {
+      const l = Math.hypot(...v) || 1;
+      return v.map((c) => (c / l) * k);
+    };
+    return [...one(x, s), 0, ...one(y, s2), 0, ...one(z, s3), 0, ...o, 1];
+  }
+
+  private extrude(item: number, place: Matrix4): OwnShape | null {
+    const solid = this.index.get(item)!;
+    const profile = this.index.follow(solid.args[0]);
+    const rings = profile && profileRings(this.index, this.placements, profile);
+    const depth = number(solid.args[3]);
+    const d = triple(this.index.follow(solid.args[2]), [0, 0, 1]);
+    if (!rings?.[0] || rings[0].length < 3 || depth === null || !(Math.abs(depth) > 0) || !(Math.abs(d[2]) > 1e-9)) return null;
+    const m = multiply(place, this.placements.axes(solid.args[1]));
+    const l = depth / Math.hypot(...d);
+    return { item, ...prism(rings, [d[0] * l, d[1] * l, d[2] * l], m) };
+  }
+}
+
+/** The body between a face and the same face moved by `by`, placed by m; its outside looks outwards also where m mirrors. */
+function prism(rings: Profile, by: readonly [number, number, number], m: Matrix4): { corners: Float64Array; triangles: Uint32Array } {
+  const flat = rings.flat();
+  const n = flat.length;
+  const corners = new Float64Array(n * 6);
+  flat.forEach(([x, y], i) => {
+    corners.set(transformPoint(m, [x, y, 0]), i * 3);
+    corners.set(transformPoint(m, [x + by[0], y + by[1], by[2]]), (n + i) * 3);
+  });
+  const holes: number[] = [];
+  for (let r = 1, at = rings[0]!.length; r < rings.length; at += rings[r++]!.length) holes.push(at);
+  const caps = earcut(
+    flat.flatMap((p) => [...p]),
+    holes,
+  );
+  const triangles: number[] = [];
+  const det = m[0]! * (m[5]! * m[10]! - m[6]! * m[9]!) - m[4]! * (m[1]! * m[10]! - m[2]! * m[9]!) + m[8]! * (m[1]! * m[6]! - m[2]! * m[5]!);
+  const isTurned = det < 0 !== by[2] < 0;
+  const put = (a: number, b: number, c: number) => void (isTurned ? triangles.push(a, c, b) : triangles.push(a, b, c));
+  for (let t = 0; t < caps.length; t += 3) {
+    const [a, b, c] = [caps[t]!, caps[t + 1]!, caps[t + 2]!];
+    const turn = (flat[b]![0] - flat[a]![0]) * (flat[c]![1] - flat[a]![1]) - (flat[b]![1] - flat[a]![1]) * (flat[c]![0] - flat[a]![0]);
+    const [p, q] = turn > 0 ? [b, c] : [c, b];
+    put(a, q, p);
+    put(n + a, n + p, n + q);
+  }
+  for (let r = 0, first = 0; r < rings.length; first += rings[r++]!.length)
+    for (let i = 0; i < rings[r]!.length; i++) {
+      const a = first + i,
+        b = first + ((i + 1) % rings[r]!.length);
+      put(a, b, n + b);
+      put(a, n + b, n + a);
+    }
+  return { corners, triangles: Uint32Array.from(triangles) };
+}
+
+/** The inverse of a placement without scale. */
+function inverse(m: Matrix4): Matrix4 {
+  const t = (k: number) => -(m[12]! * m[k]! + m[13]! * m[k + 1]! + m[14]! * m[k + 2]!);
+  return [m[0]!, m[4]!, m[8]!, 0, m[1]!, m[5]!, m[9]!, 0, m[2]!, m[6]!, m[10]!, 0, t(0), t(4), t(8), 1];
+}

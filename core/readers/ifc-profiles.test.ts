@@ -1,0 +1,127 @@
+import { describe, expect, it } from 'vitest';
+import { openLibrary } from '../../cli/ifc-library';
+import type { Model } from '../model/model';
+import { ifcText, type IfcTextOptions } from '../testing/ifc-text';
+import { drawModel, frameSight } from '../testing/views';
+import { readIfc } from './ifc';
+
+/** A member of 1000 mm whose profile is record #110; `more` holds what the profile needs. */
+const member = (profile: string, more = '', place = '#15') => `#100=IFCBEAM('000000000000000000100',#2,'B',$,$,${place},#101,'M1'$TYPE);
+#101=IFCPRODUCTDEFINITIONSHAPE($,$,(#102));
+#102=IFCSHAPEREPRESENTATION(#10,'Body','SweptSolid',(#103));
+#103=IFCEXTRUDEDAREASOLID(#110,#11,#108,1000.);
+#108=IFCDIRECTION((0.,0.,1.));
+#110=${profile};
+${more}`;
+const read = (body: string, schema: IfcTextOptions['schema'] = 'IFC4') =>
+  readIfc(new TextEncoder().encode(ifcText(body.replace('$TYPE', schema === 'IFC2X3' ? '' : ',.BEAM.'), { schema })), 'test.ifc', {
+    openLibrary,
+  });
+
+/** Volume of a member of one metre in cm³ / 100: the area of its section in cm². */
+const area = ({ positions: p, triangles }: Model): number => {
+  let six = 0;
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [triangles[t]! * 3, triangles[t + 1]! * 3, triangles[t + 2]! * 3];
+    six +=
+      p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!) +
+      p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!) +
+      p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!);
+  }
+  return (six / 6) * 1e4;
+};
+
+describe('sections of members, built from the figures of the file', () => {
+  // h b tw tf r and the area in cm² as the tables of rolled sections have them (EN 10365)
+  it.each([
+    ['IPE200', 200, 100, 5.6, 8.5, 12, 28.48],
+    ['IPE300', 300, 150, 7.1, 10.7, 15, 53.81],
+    ['HEA200', 190, 200, 6.5, 10, 18, 53.83],
+    ['HEB300', 300, 300, 11, 19, 27, 149.08],
+  ] as const)('%s has the area of the tables', async (name, h, b, tw, tf, r, table) => {
+    const f = (x: number) => (Number.isInteger(x) ? `${x}.` : String(x));
+    for (const schema of ['IFC4', 'IFC2X3'] as const) {
+      const tail = schema === 'IFC4' ? ',$,$' : '';
+      const model = await read(member(`IFCISHAPEPROFILEDEF(.AREA.,'${name}',$,${f(b)},${f(h)},${f(tw)},${f(tf)},${f(r)}${tail})`), schema);
+      expect(area(model) / table).toBeCloseTo(1, 2.5);
+      expect(model.elements[0]!.facts).toMatchObject({ profile: name, tag: 'M1' });
+      const { arcs } = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 0.5]));
+      expect(arcs).toHaveLength(4 * 7);
+      for (let i = 0; i < 28; i += 7) expect(Math.hypot(arcs[i + 2]!, arcs[i + 3]!) * 1000).toBeCloseTo(r, 2);
+    }
+  });
+
+  it('rounded rectangle, unequal double T, Z, centre line', async () => {
+    const round = await read(member("IFCROUNDEDRECTANGLEPROFILEDEF(.AREA.,'R',$,200.,100.,20.)"));
+    expect(area(round)).toBeCloseTo((200 * 100 - (4 - Math.PI) * 400) / 100, 0.4);
+    const unequal = await read(member("IFCASYMMETRICISHAPEPROFILEDEF(.AREA.,'A',$,200.,300.,10.,15.,$,120.,20.,$,$,$,$,$)"));
+    expect(area(unequal)).toBeCloseTo((200 * 15 + 120 * 20 + 10 * 265) / 100, 6);
+    const z = await read(member("IFCZSHAPEPROFILEDEF(.AREA.,'Z',$,200.,80.,6.,8.,$,$)"));
+    expect(area(z)).toBeCloseTo((2 * 80 * 8 + (200 - 16) * 6) / 100, 6);
+    const line = await read(
+      member(
+        "IFCCENTERLINEPROFILEDEF(.AREA.,'C',#111,3.)",
+        '#111=IFCPOLYLINE((#112,#113,#114));\n#112=IFCCARTESIANPOINT((0.,0.));\n#113=IFCCARTESIANPOINT((100.,0.));\n#114=IFCCARTESIANPOINT((100.,50.));\n',
+      ),
+    );
+    expect(area(line)).toBeCloseTo((150 * 3) / 100, 6);
+  });
+
+  it('mirrored, and mirrored in its place, the outside stays the outside', async () => {
+    const corners = [
+      [0, 0],
+      [100, 0],
+      [0, 50],
+    ].map(([x, y], i) => `#${120 + i}=IFCCARTESIANPOINT((${x}.,${y}.));\n`);
+    const parent = `#111=IFCARBITRARYCLOSEDPROFILEDEF(.AREA.,$,#112);\n#112=IFCPOLYLINE((#120,#121,#122,#120));\n${corners.join('')}`;
+    const mirrored = await read(member("IFCMIRROREDPROFILEDEF(.AREA.,'M',#111,*,$)", parent));
+    expect(area(mirrored)).toBeCloseTo(25, 6);
+    expect(Math.min(...mirrored.positions.filter((_, i) => i % 3 === 0))).toBeCloseTo(-0.1, 9);
+    const mapped = member('IFCROUNDEDRECTANGLEPROFILEDEF(.AREA.,$,$,200.,100.,20.)')
+      .replace("'SweptSolid',(#103)", "'MappedRepresentation',(#130)")
+      .concat(
+        "#130=IFCMAPPEDITEM(#131,#133);\n#131=IFCREPRESENTATIONMAP(#11,#132);\n#132=IFCSHAPEREPRESENTATION(#10,'Body','SweptSolid',(#103));\n#133=IFCCARTESIANTRANSFORMATIONOPERATOR3D(#134,#135,#14,1.,#108);\n#134=IFCDIRECTION((-1.,0.,0.));\n#135=IFCDIRECTION((0.,1.,0.));\n",
+      );
+    expect(area(await read(mapped))).toBeCloseTo((200 * 100 - (4 - Math.PI) * 400) / 100, 0.4);
+  });
+
+  it('a member with an opening is built by the library, and a note says that its fillets are not true', async () => {
+    const opening = `#200=IFCOPENINGELEMENT('000000000000000000200',#2,$,$,$,#15,#201,$,.OPENING.);
+#201=IFCPRODUCTDEFINITIONSHAPE($,$,(#202));
+#202=IFCSHAPEREPRESENTATION(#10,'Body','SweptSolid',(#203));
+#203=IFCEXTRUDEDAREASOLID(#204,#11,#108,100.);
+#204=IFCRECTANGLEPROFILEDEF(.AREA.,$,$,50.,50.);
+#220=IFCRELVOIDSELEMENT('000000000000000000220',#2,$,$,#100,#200);
+`;
+    const model = await read(member("IFCISHAPEPROFILEDEF(.AREA.,'H',$,200.,190.,6.5,10.,18.,$,$)", opening));
+    expect(model.notes.map((n) => n.code)).toEqual(['profile-approximate']);
+  });
+
+  it('triangles that count their corners through a second list', async () => {
+    const corners = '(9.,9.,9.),(0.,0.,0.),(1000.,0.,0.),(0.,1000.,0.),(0.,0.,1000.)';
+    const faces = `#103=IFCTRIANGULATEDFACESET(#104,$,.T.,((1,3,2),(1,2,4),(2,3,4),(3,1,4)),(2,3,4,5));\n#104=IFCCARTESIANPOINTLIST3D((${corners}),$);`;
+    const body = member('IFCCIRCLEPROFILEDEF(.AREA.,$,$,5.)')
+      .replace(/#103=.*\n/, `${faces}\n`)
+      .replace("'SweptSolid'", "'Tessellation'");
+    expect(area(await read(body))).toBeCloseTo(1e4 / 6, 6);
+  });
+
+  it('a profile bounded by a rational spline: a quarter of a disc', async () => {
+    const w = Math.SQRT1_2;
+    const quarter = `#111=IFCCOMPOSITECURVE((#112,#113),.F.);
+#112=IFCCOMPOSITECURVESEGMENT(.CONTINUOUS.,.T.,#114);
+#113=IFCCOMPOSITECURVESEGMENT(.CONTINUOUS.,.T.,#115);
+#114=IFCRATIONALBSPLINECURVEWITHKNOTS(2,(#120,#121,#122),.CIRCULAR_ARC.,.F.,.F.,(3,3),(0.,1.),.UNSPECIFIED.,(1.,${w},1.));
+#115=IFCPOLYLINE((#122,#123,#120));
+#120=IFCCARTESIANPOINT((100.,0.));
+#121=IFCCARTESIANPOINT((100.,100.));
+#122=IFCCARTESIANPOINT((0.,100.));
+#123=IFCCARTESIANPOINT((0.,0.));
+`;
+    const model = await read(member("IFCARBITRARYCLOSEDPROFILEDEF(.AREA.,'Q',#111)", quarter));
+    // chords of the arc lie within it: eight of them lose 0.6 %
+    expect(area(model)).toBeCloseTo((Math.PI * 100) / 4, -0.1);
+    const lost = 1 - Math.sin(Math.PI / 16) / (Math.PI / 16);
+    expect(area(model)).toBeCloseTo(((Math.PI * 100) / 4) * (1 - lost), 1);
+  });
+});
