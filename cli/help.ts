@@ -2,11 +2,12 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
 
   tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .json
   tarvex inspect MODEL                                say what is in a model and what is doubtful
+  tarvex check MODEL                                  what is wrong with a model before it is drawn
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
-  tarvex help draw | inspect | proof                  more about a command
+  tarvex help draw | inspect | check | proof                  more about a command
 
 MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, or an archive (.zip, .ifczip) with one in it.
-Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof with findings.
+Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings.
 
 A first drawing:
   echo '{ "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }' > plan.json
@@ -52,6 +53,14 @@ Says in words what a model holds: elements by class and storey, materials, build
 open shells, elements that could not be built, missing units. --json gives the same as data.
 `;
 
+const CHECK = `tarvex check MODEL [--json] [--only KIND,KIND] [--unit U] [--up y|z]
+
+Finds what would spoil drawings: open shells, elements that overlap (with the volume), the same element twice, walls and slabs
+that miss each other by a hair, upright faces off the main directions by a small angle, elements without material or storey, tiny
+ones, ones far from the rest, and what could not be read. A line for each. Exit code 0 when there is none, 3 when there is any.
+KIND is one of open-shell overlap twice near-miss off-axis no-material no-storey tiny far-off.
+`;
+
 const PROOF = `tarvex proof MODEL --sight SIGHT.json [--standard FILE] [--json] [--unit U] [--up y|z]
 
 Checks the drawing of a sight: outlines that stay open, gaps, lines drawn twice, specks, cut faces that cover one another,
@@ -59,4 +68,4 @@ cuts that graze a face (with the nudge that helps), materials without a fill, el
 drawing is empty. A line for each finding, with its place in the drawing. Exit code 0 when there is none, 3 when there is any.
 `;
 
-export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, inspect: INSPECT, proof: PROOF };
+export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, inspect: INSPECT, check: CHECK, proof: PROOF };

@@ -3,7 +3,7 @@ import { sentence } from '../core/faults/wording';
 import { HELP, HELP_OF } from './help';
 import { UsageFault } from './usage';
 
-/** Runs one command; returns the exit code: 0 done, 1 could not be done (one sentence on standard error), 2 wrong use, 3 a proof with findings. */
+/** Runs one command; returns the exit code: 0 done, 1 could not be done (one sentence on standard error), 2 wrong use, 3 a proof or a check with findings. */
 export async function run(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
   try {
@@ -26,8 +26,10 @@ export async function run(args: readonly string[]): Promise<number> {
         return await (await import('./inspect-command')).inspectCommand(rest);
       case 'proof':
         return await (await import('./proof-command')).proofCommand(rest);
+      case 'check':
+        return await (await import('./check-command')).checkCommand(rest);
       default:
-        throw new UsageFault(`no command "${command}"; there are draw, inspect and proof (tarvex --help)`);
+        throw new UsageFault(`no command "${command}"; there are draw, inspect, check and proof (tarvex --help)`);
     }
   } catch (error) {
     if (error instanceof UsageFault) {

@@ -1,3 +1,4 @@
+import { mainAngle } from '../../core/checks/off-axis';
 import { summarise } from '../../core/scene/summary';
 import type { Model } from '../../core/model/model';
 import type { Scene } from '../../core/scene/scene';
@@ -43,25 +44,4 @@ export function modelInfo(id: string, fileName: string, model: Model, scene: Sce
     doubts: summary.doubts,
     took,
   };
-}
-
-/** The direction in plan, modulo a right angle, that has most upright face area; counted in steps of a tenth of a degree. */
-function mainAngle(scene: Scene): number {
-  const bins = new Float64Array(900);
-  const { normals, triangles, vertices } = scene;
-  for (let t = 0; t < triangles.length / 3; t++) {
-    const nx = normals[t * 3]!,
-      ny = normals[t * 3 + 1]!;
-    if (Math.abs(normals[t * 3 + 2]!) > 0.01) continue;
-    const [a, b, c] = [triangles[t * 3]! * 3, triangles[t * 3 + 1]! * 3, triangles[t * 3 + 2]! * 3];
-    const u = [vertices[b]! - vertices[a]!, vertices[b + 1]! - vertices[a + 1]!, vertices[b + 2]! - vertices[a + 2]!] as const;
-    const v = [vertices[c]! - vertices[a]!, vertices[c + 1]! - vertices[a + 1]!, vertices[c + 2]! - vertices[a + 2]!] as const;
-    const area = Math.hypot(u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]);
-    const degrees = ((Math.atan2(ny, nx) * 180) / Math.PI + 720) % 90;
-    bins[Math.round(degrees * 10) % 900]! += area;
-  }
-  let best = 0;
-  for (let k = 1; k < 900; k++) if (bins[k]! > bins[best]!) best = k;
-  const degrees = best / 10;
-  return ((degrees > 45 ? degrees - 90 : degrees) * Math.PI) / 180;
 }

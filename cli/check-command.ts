@@ -1,0 +1,44 @@
+import { checkModel, CHECK_KINDS } from '../core/checks/check-model';
+import { checkWords, elementWords } from '../core/checks/check-words';
+import { noteSentence } from '../core/faults/wording';
+import { UNITS } from '../core/model/length-unit';
+import { prepare } from '../core/scene/prepare';
+import { readModelFile } from './read-model';
+import { oneOf, parse, UsageFault } from './usage';
+
+/** Exit code of a model with findings. */
+const FOUND = 3;
+
+/** tarvex check: what is wrong with a model before it is drawn; exit code 3 when anything is. */
+export async function checkCommand(args: readonly string[]): Promise<number> {
+  const { values, positionals } = parse(args, {
+    json: { type: 'boolean' },
+    only: { type: 'string' },
+    unit: { type: 'string' },
+    up: { type: 'string' },
+  });
+  const [path, ...more] = positionals;
+  if (!path || more.length) throw new UsageFault('check needs one model: tarvex check MODEL');
+  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
+  const up = oneOf('up', values.up, ['y', 'z']);
+  const only = (values.only ?? '').split(',').filter(Boolean);
+  for (const kind of only) oneOf('only', kind, CHECK_KINDS);
+  const model = await readModelFile(path, { unit, up });
+  const all = checkModel(model, prepare(model));
+  const checks = only.length ? all.filter((c) => only.includes(c.kind)) : all;
+  const notes = only.length ? [] : model.notes.map(noteSentence);
+  if (values.json) {
+    const rows = checks.map((c) => ({
+      check: c.kind,
+      words: checkWords(c),
+      elements: c.elements.map((e) => ({ id: model.elements[e]!.id, class: model.elements[e]!.class, name: model.elements[e]!.name })),
+      figure: c.figure,
+    }));
+    process.stdout.write(`${JSON.stringify({ checks: rows, reading: notes }, null, 1)}\n`);
+  } else {
+    for (const note of notes) process.stdout.write(`reading: ${note}\n`);
+    for (const c of checks) process.stdout.write(`${checkWords(c)}: ${elementWords(model, c)}\n`);
+    if (!checks.length && !notes.length) process.stdout.write('nothing was found\n');
+  }
+  return checks.length || notes.length ? FOUND : 0;
+}
