@@ -31,3 +31,10 @@ declare module 'assimpjs' {
   const open: () => Promise<{ FileList: new () => FileList; ConvertFileList(list: FileList, form: string): Result }>;
   export default open;
 }
+declare module 'plotly.js-basic-dist-min' {
+  const plotly: {
+    newPlot(element: HTMLElement, data: readonly object[], layout: object, config: object): Promise<unknown>;
+    purge(element: HTMLElement): void;
+  };
+  export default plotly;
+}

@@ -3,17 +3,16 @@ import { readFileSync } from 'node:fs';
 
 export const DEMO_IFC = 'demo/heron-spit-tide-station.ifc';
 
-/** Drops a file anywhere on the page, as a hand would from the desktop. */
-export async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+/** Drops files anywhere on the page, as a hand would from the desktop. */
+export async function drop(page: Page, name: string, bytes: Buffer, ...more: readonly (readonly [string, Buffer])[]): Promise<void> {
   await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
   const transfer = await page.evaluateHandle(
-    ([fileName, data]) => {
-      const raw = atob(data!);
+    (files) => {
       const out = new DataTransfer();
-      out.items.add(new File([Uint8Array.from(raw, (c) => c.charCodeAt(0))], fileName!));
+      for (const [fileName, data] of files) out.items.add(new File([Uint8Array.from(atob(data!), (c) => c.charCodeAt(0))], fileName!));
       return out;
     },
-    [name, bytes.toString('base64')],
+    [[name, bytes] as const, ...more].map(([file, data]) => [file, data.toString('base64')]),
   );
   await page.dispatchEvent('body', 'dragover', { dataTransfer: transfer });
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });

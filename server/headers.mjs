@@ -7,6 +7,9 @@ export const isolationHeaders = {
   'Referrer-Policy': 'no-referrer',
 };
 
+/** The reader of STEP files makes functions out of texts; its worker, and nothing else, may. It sees a file and no page. */
+export const stepWorkerPolicy = "default-src 'self'; script-src 'self' 'unsafe-eval'; object-src 'none'; base-uri 'none'";
+
 /** No inline script without the page's nonce, no eval but WebAssembly's, nothing from elsewhere. Styles set by React are attributes. */
 export const contentSecurityPolicy = (nonce) =>
   [

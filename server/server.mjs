@@ -5,7 +5,7 @@ import express from 'express';
 import { randomBytes } from 'node:crypto';
 import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { contentSecurityPolicy, isolationHeaders } from './headers.mjs';
+import { contentSecurityPolicy, isolationHeaders, stepWorkerPolicy } from './headers.mjs';
 
 const client = fileURLToPath(new URL('../build/client', import.meta.url));
 const build = await import(new URL('../build/server/index.js', import.meta.url).href);
@@ -20,6 +20,10 @@ app.use((_request, response, next) => {
   next();
 });
 app.use(compression());
+app.use('/assets', (request, response, next) => {
+  if (/^\/step\.worker-[\w-]+\.js$/.test(request.path)) response.set('Content-Security-Policy', stepWorkerPolicy);
+  next();
+});
 app.use('/assets', express.static(`${client}/assets`, { immutable: true, maxAge: '1y' }));
 app.use(express.static(client, { maxAge: '1h' }));
 app.use(

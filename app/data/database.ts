@@ -1,4 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
+import type { Check } from '../../core/checks/check-model';
+import type { Corrections } from '../../core/model/correct';
 import type { Element, Model } from '../../core/model/model';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
@@ -14,7 +16,7 @@ export interface ModelInfo {
   readonly storeys: Model['storeys'];
   readonly grid: Model['grid'];
   readonly materials: readonly string[];
-  readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'storey' | 'use' | 'assembly'>[];
+  readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'type' | 'storey' | 'use' | 'assembly' | 'facts'>[];
   /** Material of each element (its first), index or -1. */
   readonly elementMaterial: Int32Array;
   /** Smallest and largest corner in the source file's coordinates. */
@@ -25,9 +27,24 @@ export interface ModelInfo {
   readonly closed: number;
   readonly doubts: readonly string[];
   readonly took: number;
+  /** Enclosed volume of each element, m³, and its triangles. */
+  readonly elementVolume: Float64Array;
+  readonly elementTriangles: Uint32Array;
+  /** x0 y0 z0 x1 y1 z1 of each element, from the model's origin. */
+  readonly elementBoxes: Float32Array;
+  readonly asRead: NonNullable<Model['asRead']>;
+  /** Key of the bundle with its shapes: its own, or that of the model which it corrects. */
+  readonly base: string;
+  readonly corrections: Corrections;
 }
 
-/** The shapes of a model; only workers open them. */
+/** Findings about a model, made when they are first asked for. */
+export interface ChecksRow {
+  readonly id: string;
+  readonly checks: readonly Check[];
+}
+
+/** The shapes of a model as it was read; only workers open them. */
 export interface BundleRow {
   readonly id: string;
   readonly model: Model;
@@ -58,10 +75,29 @@ class TarvexDatabase extends Dexie {
   declare bundles: EntityTable<BundleRow, 'id'>;
   declare drawings: EntityTable<DrawingRow, 'id'>;
   declare steps: EntityTable<StepRow, 'seq'>;
+  declare checks: EntityTable<ChecksRow, 'id'>;
 
   constructor() {
     super('tarvex');
     this.version(1).stores({ projects: 'id, changed', models: 'id', bundles: 'id', drawings: 'id', steps: '++seq, project' });
+    this.version(2)
+      .stores({ checks: 'id', models: 'id, base' })
+      .upgrade((change) =>
+        change
+          .table<ModelInfo>('models')
+          .toCollection()
+          .modify((model) => {
+            const n = model.elements.length;
+            Object.assign(model, {
+              base: model.id,
+              corrections: {},
+              asRead: { metres: 1, up: 'z', isStated: true },
+              elementVolume: new Float64Array(n),
+              elementTriangles: new Uint32Array(n),
+              elementBoxes: new Float32Array(n * 6),
+            });
+          }),
+      );
   }
 }
 

@@ -8,6 +8,14 @@ export interface ProjectSight {
   readonly scale: number;
 }
 
+/** Elements that were put together by hand under a name. */
+export interface ElementSet {
+  readonly id: string;
+  readonly name: string;
+  /** Ids of elements. */
+  readonly elements: readonly string[];
+}
+
 /** A project of this browser. Drawings are not part of it: they are derived. */
 export interface Project {
   readonly id: string;
@@ -20,6 +28,9 @@ export interface Project {
   readonly binned: number | null;
   /** By identity, so that a change touches one entry only. */
   readonly sights: Readonly<Record<string, ProjectSight>>;
+  readonly sets?: Readonly<Record<string, ElementSet>>;
+  /** Findings about the model that were accepted, by their key. */
+  readonly accepted?: Readonly<Record<string, true>>;
 }
 
 /** Order of the Register: by kind, then by number. */

@@ -36,17 +36,25 @@ export async function restoreProject(id: string): Promise<void> {
   await database.projects.update(id, { binned: null });
 }
 
+/** Deletes a model with all its corrected readings, unless another project stands on one of them. */
+async function deleteModel(id: string): Promise<void> {
+  const base = (await database.models.get(id))?.base ?? id;
+  const family = (await database.models.where('base').equals(base).primaryKeys()).concat(base);
+  const others = await database.projects.filter((p) => family.includes(p.model)).count();
+  if (others) return;
+  await Promise.all([database.models.bulkDelete(family), database.bundles.delete(base), database.checks.bulkDelete(family)]);
+}
+
 /** Deletes for good what was put into the bin before `before`, with its model and drawings. */
 export async function emptyBin(before: number): Promise<void> {
   const old = (await database.projects.toArray()).filter((p) => p.binned !== null && p.binned < before);
   for (const project of old)
     await database.transaction(
       'rw',
-      [database.projects, database.models, database.bundles, database.drawings, database.steps],
+      [database.projects, database.models, database.bundles, database.drawings, database.steps, database.checks],
       async () => {
         await database.projects.delete(project.id);
-        const others = await database.projects.filter((p) => p.model === project.model).count();
-        if (!others) await Promise.all([database.models.delete(project.model), database.bundles.delete(project.model)]);
+        await deleteModel(project.model);
         await database.drawings.where('id').startsWith(`${project.id}/`).delete();
         await database.steps.where('project').equals(project.id).delete();
       },

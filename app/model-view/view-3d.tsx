@@ -1,163 +1,199 @@
 import { useEffect, useRef, useState } from 'react';
-import {
-  BufferAttribute,
-  BufferGeometry,
-  Color,
-  LineBasicMaterial,
-  LineSegments,
-  Mesh,
-  MeshBasicMaterial,
-  OrthographicCamera,
-  Scene,
-  Vector3,
-  WebGLRenderer,
-} from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { ModelInfo } from '../data/database';
+import { degrees } from '../figures/format';
 import { pool } from '../workers/pool';
-import type { ViewMesh } from '../workers/view-mesh';
+import { PaperView, type Stand } from './paper-view';
+
+/** A numbered label that points at an element. */
+export interface Label {
+  readonly n: number;
+  readonly element: number;
+  readonly words: string;
+}
 
 interface Props {
   readonly model: ModelInfo;
-  /** Which elements are shown; null for all. The same function as long as it picks the same. */
-  readonly fits: ((element: number) => boolean) | null;
+  readonly states: Uint8Array;
+  readonly labels: readonly Label[];
+  /** Element to bring into the middle; a new object each time it is asked for. */
+  readonly aim: { readonly element: number } | null;
+  /** Told what was picked, -1 for nothing; `more` when it is to be added to what is picked. */
+  readonly onPick: (element: number, more: boolean) => void;
 }
 
-/** A plain view of the model: flat tones by the face's direction and ink edges, turned by hand. Draws only when something moves. */
-export default function View3d({ model, fits }: Props) {
-  const host = useRef<HTMLDivElement>(null);
-  const [mesh, setMesh] = useState<ViewMesh | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const stage = useRef<{ show: (mesh: ViewMesh, fits: ((element: number) => boolean) | null) => void } | null>(null);
+const SIDES = [
+  ['N', 0],
+  ['E', 90],
+  ['S', 180],
+  ['W', 270],
+] as const;
+/** A press that moves farther than this turns the model and picks nothing, pixels. */
+const STILL = 4;
 
-  useEffect(() => {
-    let isOpen = true;
-    pool.live
-      .run((engine) => engine.viewMesh(model.id))
-      .then(
-        (m) => isOpen && setMesh(m),
-        (error: Error) => isOpen && setFault(error.message),
-      );
-    return () => {
-      isOpen = false;
-    };
-  }, [model.id]);
+/** The model on paper, turned by hand. */
+export default function View3d({ model, states, labels, aim, onPick }: Props) {
+  const host = useRef<HTMLDivElement>(null);
+  const [view, setView] = useState<PaperView | null>(null);
+  const [isThere, setThere] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
+  const [stand, setStand] = useState<Stand>({ round: 150, up: 27 });
+  const [, setMoved] = useState(0);
 
   useEffect(() => {
     const element = host.current!;
-    let renderer: WebGLRenderer;
+    let made: PaperView;
     try {
-      renderer = new WebGLRenderer({ antialias: true });
+      made = new PaperView();
     } catch {
-      const tell = setTimeout(() => setFault('This browser offers no 3D drawing (WebGL); the list and the Bench work without it.'));
+      const tell = setTimeout(() => setFault('This browser offers no 3D drawing (WebGL 2); the census and the Bench work without it.'));
       return () => clearTimeout(tell);
     }
-    renderer.setPixelRatio(window.devicePixelRatio);
-    renderer.setClearColor(new Color('#FFFEFB'));
-    element.append(renderer.domElement);
-    renderer.domElement.setAttribute('aria-label', 'The model in 3D; drag to turn, wheel to zoom');
-    const scene = new Scene();
-    const camera = new OrthographicCamera();
-    camera.up.set(0, 0, 1);
-    const [x0, y0, z0, x1, y1, z1] = model.bounds;
-    const [ox, oy, oz] = model.origin;
-    const middle = new Vector3((x0 + x1) / 2 - ox, (y0 + y1) / 2 - oy, (z0 + z1) / 2 - oz);
-    const radius = Math.hypot(x1 - x0, y1 - y0, z1 - z0) / 2 || 1;
-    camera.position.copy(middle).add(new Vector3(0.9, -1.35, 0.85).normalize().multiplyScalar(radius * 4));
-    camera.near = 0;
-    camera.far = radius * 8;
-    const controls = new OrbitControls(camera, renderer.domElement);
-    controls.target.copy(middle);
-    let asked = false;
-    const render = () => {
-      if (asked) return;
-      asked = true;
-      requestAnimationFrame(() => {
-        asked = false;
-        renderer.render(scene, camera);
-      });
-    };
-    const resize = () => {
-      const { clientWidth: w, clientHeight: h } = element;
-      if (!w || !h) return;
-      renderer.setSize(w, h);
-      const half = radius * 0.72;
-      camera.left = (-half * w) / h;
-      camera.right = (half * w) / h;
-      camera.top = half;
-      camera.bottom = -half;
-      camera.updateProjectionMatrix();
-      render();
-    };
-    const observer = new ResizeObserver(resize);
+    element.append(made.element);
+    made.element.setAttribute('aria-label', 'The model in 3D; drag to turn, drag with Shift to move, wheel to zoom, press to pick');
+    const observer = new ResizeObserver(() => made.resize(element.clientWidth, element.clientHeight));
     observer.observe(element);
-    controls.addEventListener('change', render);
-    controls.update();
-    stage.current = {
-      show(data, only) {
-        scene.clear();
-        scene.add(...build(data, only));
-        render();
-      },
-    };
+    const stop = made.watch(() => {
+      setStand(made.standing());
+      setMoved((n) => n + 1);
+    });
+    setView(made);
     return () => {
+      stop();
       observer.disconnect();
-      controls.dispose();
-      scene.traverse((o) => (o as Mesh).geometry?.dispose());
-      renderer.dispose();
-      renderer.domElement.remove();
-      stage.current = null;
+      made.dispose();
+      setView(null);
     };
-  }, [model]);
+  }, []);
 
   useEffect(() => {
-    if (mesh) stage.current?.show(mesh, fits);
-  }, [mesh, fits, model]);
+    if (!view) return;
+    let isWanted = true;
+    pool.live
+      .run((engine) => engine.viewMesh(model.id))
+      .then(
+        (mesh) => {
+          if (!isWanted) return;
+          const [x0, y0, z0, x1, y1, z1] = model.bounds;
+          const [ox, oy, oz] = model.origin;
+          view.show(mesh, [x0 - ox, y0 - oy, z0 - oz, x1 - ox, y1 - oy, z1 - oz]);
+          setThere(true);
+        },
+        (error: Error) => isWanted && setFault(error.message),
+      );
+    return () => {
+      isWanted = false;
+    };
+  }, [view, model]);
 
+  useEffect(() => view?.setStates(states), [view, states]);
+  useEffect(() => {
+    if (view && aim) view.frameBox([...model.elementBoxes.subarray(aim.element * 6, aim.element * 6 + 6)]);
+  }, [view, aim, model]);
+
+  const pressed = useRef<[number, number]>([0, 0]);
+  const side = SIDES.find(([, round]) => Math.abs(stand.round - round) < 0.5);
   return (
-    <div ref={host} className="absolute inset-0 overflow-hidden">
-      {!mesh && !fault && <p className="absolute p-3 text-graphite">Preparing the model…</p>}
+    <div className="absolute inset-0 overflow-hidden">
+      <div
+        ref={host}
+        className="absolute inset-0"
+        onPointerDown={(e) => (pressed.current = [e.clientX, e.clientY])}
+        onPointerUp={(e) => {
+          if (!view || !isThere || e.button !== 0 || Math.hypot(e.clientX - pressed.current[0], e.clientY - pressed.current[1]) > STILL)
+            return;
+          const box = host.current!.getBoundingClientRect();
+          onPick(view.pick(e.clientX - box.left, e.clientY - box.top), e.shiftKey || e.ctrlKey || e.metaKey);
+        }}
+      />
+      {view && isThere && <Labels view={view} model={model} labels={labels} />}
+      {!isThere && !fault && <p className="absolute p-3 text-graphite">Preparing the model…</p>}
       {fault && (
         <p role="alert" className="absolute m-3 border border-ink bg-sheet px-2 py-1">
           {fault}
         </p>
       )}
+      <div className="absolute bottom-2 left-3 flex items-center gap-2 text-graphite">
+        Seen from
+        <span className="seg" role="group" aria-label="Seen from">
+          {SIDES.map(([name, round]) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={side?.[0] === name}
+              data-state={side?.[0] === name ? 'on' : 'off'}
+              onClick={() => view?.stand({ round, up: stand.up })}
+            >
+              {name}
+            </button>
+          ))}
+        </span>
+        <Angle label="round" value={stand.round} onChange={(round) => view?.stand({ ...stand, round })} />
+        <Angle label="up" value={stand.up} onChange={(up) => view?.stand({ ...stand, up })} />
+        <button type="button" className="word" onClick={() => view?.frameBox()}>
+          Whole model
+        </button>
+      </div>
     </div>
   );
 }
 
-/** Faces with a tone for each direction, so that no light is needed; edges in ink. */
-function build(data: ViewMesh, fits: ((element: number) => boolean) | null): [Mesh, LineSegments] {
-  const { positions, colours, triangleElement, edges, edgeElement } = data;
-  const out: number[] = [],
-    tones: number[] = [];
-  for (let t = 0; t < triangleElement.length; t++) {
-    if (fits && !fits(triangleElement[t]!)) continue;
-    const p = positions.subarray(t * 9, t * 9 + 9) as unknown as number[];
-    const u = [p[3]! - p[0]!, p[4]! - p[1]!, p[5]! - p[2]!] as const,
-      v = [p[6]! - p[0]!, p[7]! - p[1]!, p[8]! - p[2]!] as const;
-    const n = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]] as const;
-    const l = Math.hypot(...n) || 1;
-    const light = 0.8 + 0.13 * (n[2] / l) - 0.07 * (n[1] / l) - 0.05 * (n[0] / l);
-    for (let k = 0; k < 3; k++) {
-      out.push(p[k * 3]!, p[k * 3 + 1]!, p[k * 3 + 2]!);
-      // towards paper, so that the ink stays the strongest
-      for (let c = 0; c < 3; c++) tones.push((0.45 * (colours[t * 12 + k * 4 + c]! / 255) + 0.55 * [0.97, 0.957, 0.925][c]!) * light);
-    }
-  }
-  const faces = new BufferGeometry();
-  faces.setAttribute('position', new BufferAttribute(Float32Array.from(out), 3));
-  faces.setAttribute('color', new BufferAttribute(Float32Array.from(tones), 3));
-  const lines: number[] = [];
-  for (let e = 0; e < edgeElement.length; e++)
-    if (!fits || fits(edgeElement[e]!)) for (let k = 0; k < 6; k++) lines.push(edges[e * 6 + k]!);
-  const wires = new BufferGeometry();
-  wires.setAttribute('position', new BufferAttribute(Float32Array.from(lines), 3));
-  return [
-    new Mesh(
-      faces,
-      new MeshBasicMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1, side: 2 }),
-    ),
-    new LineSegments(wires, new LineBasicMaterial({ color: '#22292C' })),
-  ];
+/** An angle in degrees that can be typed. */
+function Angle({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (degrees: number) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const commit = () => {
+    const typed = Number(text?.replace('°', '').replace('−', '-'));
+    if (text !== null && text.trim() && Number.isFinite(typed)) onChange(typed);
+    setText(null);
+  };
+  return (
+    <label className="inline-flex items-baseline gap-1">
+      <input
+        className="field w-[52px]"
+        aria-label={`Degrees ${label}`}
+        value={text ?? degrees((value * Math.PI) / 180)}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      {label}
+    </label>
+  );
+}
+
+/** Numbered squares with a leader to the middle of their elements. */
+function Labels({ view, model, labels }: { readonly view: PaperView; readonly model: ModelInfo; readonly labels: readonly Label[] }) {
+  return (
+    <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
+      {labels.map(({ n, element, words }, k) => {
+        const [x0, y0, z0, x1, y1, z1] = model.elementBoxes.subarray(element * 6, element * 6 + 6) as unknown as number[];
+        if (!(x0! <= x1!)) return null;
+        const [x, y] = view.place((x0! + x1!) / 2, (y0! + y1!) / 2, (z0! + z1!) / 2);
+        const [u, v] = [x + 26, Math.max(20, y - 44 - (k % 3) * 26)];
+        const width = 30 + words.length * 6;
+        return (
+          <g key={n}>
+            <path d={`M${x} ${y}L${u} ${v}`} stroke="#B97A12" fill="none" />
+            <circle cx={x} cy={y} r={3} fill="#B97A12" />
+            <rect x={u} y={v - 11} width={width} height={22} fill="#FFFEFB" stroke="#B97A12" />
+            <rect x={u} y={v - 11} width={20} height={22} fill="#F4E4BF" stroke="#B97A12" />
+            <text x={u + 10} y={v + 4} textAnchor="middle" fontSize={11.5} fontWeight={600} fill="#22292C">
+              {n}
+            </text>
+            <text x={u + 26} y={v + 4} fontSize={12} fill="#22292C">
+              {words}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
 }

@@ -5,7 +5,9 @@ import { STANDARD } from '../../core/drafting/standard';
 import { styleDrawing } from '../../core/drafting/style-drawing';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
-import type { Model } from '../../core/model/model';
+import { checkModel, type Check } from '../../core/checks/check-model';
+import { correct, type Corrections } from '../../core/model/correct';
+import type { Model, PropertySet } from '../../core/model/model';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
@@ -44,9 +46,16 @@ const scenes = new Map<string, Opened>();
 async function open(id: string): Promise<Opened> {
   const known = scenes.get(id);
   if (known) return known;
-  const row = await database.bundles.get(id);
+  const model = await openModel(id);
+  return keep(id, { model, scene: prepare(model) });
+}
+
+/** A model as it is corrected, not prepared. */
+async function openModel(id: string): Promise<Model> {
+  const info = await database.models.get(id);
+  const row = await database.bundles.get(info?.base ?? id);
   if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-  return keep(id, { model: row.model, scene: prepare(row.model) });
+  return info ? correct(row.model, info.corrections) : row.model;
 }
 
 /** Keeps a prepared model, in memory that other workers can share where the page is isolated. */
@@ -75,7 +84,7 @@ const engine = {
       const model = await readFile(name, bytes, how, progress);
       const scene = prepare(model);
       const id = crypto.randomUUID();
-      const info = modelInfo(id, name, model, scene, performance.now() - from);
+      const info = modelInfo({ id }, name, model, scene, performance.now() - from);
       await database.transaction('rw', database.models, database.bundles, async () => {
         await database.bundles.add({ id, model });
         await database.models.add(info);
@@ -158,8 +167,47 @@ const engine = {
     }),
 
   viewMesh: async (id: string): Promise<ViewMesh> => {
-    const { model, scene } = await open(id);
-    return viewMesh(model, scene);
+    const mesh = viewMesh(scenes.get(id)?.model ?? (await openModel(id)));
+    return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.indices.buffer, mesh.element.buffer, mesh.colours.buffer]);
+  },
+
+  /** Puts corrections on a model as it was read and keeps the result beside it; answers with its key. */
+  correct: (id: string, corrections: Corrections): Promise<string> =>
+    plainly('this model', async () => {
+      const info = (await database.models.get(id))!;
+      const row = await database.bundles.get(info.base);
+      if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
+      const model = correct(row.model, corrections);
+      const scene = prepare(model);
+      const next = crypto.randomUUID();
+      await database.models.add(modelInfo({ id: next, base: info.base, corrections }, info.fileName, model, scene, info.took));
+      keep(next, { model, scene });
+      return next;
+    }),
+
+  /** Findings about a model; kept, so that they are made once. */
+  check: (id: string): Promise<readonly Check[]> =>
+    plainly('this model', async () => {
+      const known = await database.checks.get(id);
+      if (known) return known.checks;
+      const { model, scene } = await open(id);
+      const checks = checkModel(model, scene);
+      await database.checks.put({ id, checks });
+      return checks;
+    }),
+
+  /** All that the file tells of one element: property sets by name. */
+  properties: async (id: string, element: number): Promise<readonly PropertySet[]> => {
+    const model = scenes.get(id)?.model ?? (await openModel(id));
+    return (model.elements[element]?.facts?.sets ?? []).flatMap((s) => model.propertySets?.[s] ?? []);
+  },
+
+  /** Elements whose property sets hold a text in a name or a value, for the search. */
+  findInProperties: async (id: string, text: string): Promise<Uint32Array> => {
+    const model = scenes.get(id)?.model ?? (await openModel(id));
+    const wanted = text.toLowerCase();
+    const holds = (model.propertySets ?? []).map((s) => s.values.some((v) => String(v).toLowerCase().includes(wanted)));
+    return Uint32Array.from(model.elements.flatMap((e, i) => (e.facts?.sets?.some((s) => holds[s]) ? [i] : [])));
   },
 };
 

@@ -1,3 +1,5 @@
+import { elementFigures } from '../../core/checks/element-figures';
+import type { Corrections } from '../../core/model/correct';
 import { mainAngle } from '../../core/checks/off-axis';
 import { summarise } from '../../core/scene/summary';
 import type { Model } from '../../core/model/model';
@@ -5,7 +7,14 @@ import type { Scene } from '../../core/scene/scene';
 import type { ModelInfo } from '../data/database';
 
 /** Gathers what the screens need of a model. */
-export function modelInfo(id: string, fileName: string, model: Model, scene: Scene, took: number): ModelInfo {
+export function modelInfo(
+  { id, base = id, corrections = {} }: { id: string; base?: string; corrections?: Corrections },
+  fileName: string,
+  model: Model,
+  scene: Scene,
+  took: number,
+): ModelInfo {
+  const figures = elementFigures(model, scene);
   const { origin } = model;
   const summary = summarise(model, scene);
   const low = [Infinity, Infinity, Infinity],
@@ -28,14 +37,22 @@ export function modelInfo(id: string, fileName: string, model: Model, scene: Sce
     storeys: model.storeys,
     grid: model.grid,
     materials: model.materials.map((m) => m.name),
-    elements: model.elements.map(({ id: key, class: className, name, storey, use, assembly }) => ({
+    elements: model.elements.map(({ id: key, class: className, name, type, storey, use, assembly, facts }) => ({
       id: key,
       class: className,
       name,
+      type,
       storey,
       use,
       assembly,
+      ...(facts && { facts }),
     })),
+    elementVolume: figures.volume,
+    elementTriangles: figures.triangles,
+    elementBoxes: Float32Array.from(figures.boxes),
+    asRead: model.asRead ?? { metres: 1, up: 'z', isStated: true },
+    base,
+    corrections,
     elementMaterial,
     bounds: [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!],
     mainAngle: mainAngle(scene),

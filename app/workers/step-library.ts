@@ -1,7 +1,20 @@
-import open from 'occt-import-js';
-import wasm from 'occt-import-js/dist/occt-import-js.wasm?url';
+import * as Comlink from 'comlink';
 import type { StepLibrary } from '../../core/readers/step-library';
+import type { StepReader } from './step.worker';
 
-/** Opens the reader of STEP bodies in a worker; what it says on its own goes nowhere. */
-export const openStepLibrary = (): Promise<StepLibrary> =>
-  open({ locateFile: () => wasm, print: () => undefined, printErr: () => undefined });
+/** The reader of STEP bodies, in a worker of its own that ends with the reading. */
+export function openStepLibrary(): Promise<StepLibrary> {
+  return Promise.resolve({
+    ReadStepFile: async (content, how) => {
+      const worker = new Worker(new URL('./step.worker.ts', import.meta.url), { type: 'module' });
+      const died = new Promise<never>((_, reject) => {
+        worker.onerror = (event) => reject(new Error(event.message || 'its reader ended'));
+      });
+      try {
+        return await Promise.race([Comlink.wrap<StepReader>(worker).read(content, how), died]);
+      } finally {
+        worker.terminate();
+      }
+    },
+  });
+}

@@ -6,7 +6,7 @@ const figure = (x: number, places: number): string => String(Number(x.toPrecisio
 
 const WORDS: Record<CheckKind, (x: number) => string> = {
   'open-shell': (n) => `open shell, ${n} ${n === 1 ? 'edge' : 'edges'}`,
-  overlap: (v) => (v >= 0.001 ? `overlap, about ${figure(v, 2)} m³` : `overlap, about ${figure(v * 1000, 2)} litres`),
+  overlap: (v) => (v >= 1 ? `overlap, about ${figure(v, 2)} cubic metres` : `overlap, about ${figure(v * 1000, 2)} litres`),
   twice: () => 'the same element twice',
   'near-miss': (gap) => `gap of ${figure(gap * 1000, 2)} mm`,
   'off-axis': (degrees) => `face off axis, ${figure(degrees, 3)}°`,

@@ -45,6 +45,7 @@ export class ModelBuilder {
   readonly propertySets: PropertySet[] = [];
   trueNorth: Vec2 = [0, 1];
   origin: Vec3 = [0, 0, 0];
+  asRead: NonNullable<Model['asRead']> = { metres: 1, up: 'z', isStated: true };
   private readonly partStart = [0];
   private readonly partElement: number[] = [];
   private readonly partMaterial: number[] = [];
@@ -88,6 +89,7 @@ export class ModelBuilder {
       partMaterial: Int32Array.from(this.partMaterial),
       partColour: Uint8Array.from(this.partColour),
       notes: this.notes,
+      asRead: this.asRead,
       ...(this.propertySets.length ? { propertySets: this.propertySets } : {}),
     });
   }

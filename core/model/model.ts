@@ -108,6 +108,8 @@ export interface Model {
   readonly partColour: Uint8Array;
   readonly notes: readonly Note[];
   readonly propertySets?: readonly PropertySet[];
+  /** Metres of one unit of the file, and its upright axis, as they were taken. */
+  readonly asRead?: { readonly metres: number; readonly up: 'y' | 'z'; readonly isStated: boolean };
 }
 
 /** Name of the material of each element's first part that has one, by the element's index. */

@@ -45,7 +45,9 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   if (!index.isUtf8) notes.push({ code: 'text-encoding', facts: {} });
   for (const [id, count] of index.repeated) notes.push({ code: 'number-twice', facts: { id, count } });
 
-  const metres = lengthUnit(index, notes) ?? (unit ? UNITS[unit] : 1);
+  const stated = lengthUnit(index, notes);
+  const metres = stated ?? (unit ? UNITS[unit] : 1);
+  builder.asRead = { metres, up: 'z', isStated: stated !== null || unit !== undefined };
   const placements = new Placements(index, notes);
   builder.trueNorth = trueNorth(index);
   builder.grid.push(...gridLines(index, placements, metres));

@@ -124,6 +124,7 @@ export class MeshParts {
     }
     if (!isSound) this.dropNotFinite(data);
     if (!unit && own.metres === undefined) tellUnit(builder);
+    builder.asRead = { metres: factor, up: isTurned ? 'y' : 'z', isStated: unit !== undefined || own.metres !== undefined };
     moveToOrigin(builder);
     return builder.build(name, source);
   }

@@ -3,7 +3,7 @@ export interface StepLibrary {
   ReadStepFile(
     content: Uint8Array,
     how: { linearUnit: string; linearDeflectionType: string; linearDeflection: number; angularDeflection: number },
-  ): StepResult;
+  ): StepResult | Promise<StepResult>;
 }
 
 export interface StepResult {

@@ -25,7 +25,7 @@ export async function readStep(
   const library = await openStepLibrary();
   let result;
   try {
-    result = library.ReadStepFile(bytes, {
+    result = await library.ReadStepFile(bytes, {
       linearUnit: 'meter',
       linearDeflectionType: 'bounding_box_ratio',
       linearDeflection: SAG,

@@ -1,0 +1,56 @@
+import type { LengthUnit } from '../../core/model/length-unit';
+import { UNITS } from '../../core/model/length-unit';
+import type { ModelInfo } from '../data/database';
+
+interface Props {
+  readonly name: string;
+  readonly model: ModelInfo;
+  readonly count: number;
+  readonly isBusy: boolean;
+  readonly onUnit: (unit: LengthUnit) => void;
+  readonly onUp: (up: 'y' | 'z') => void;
+}
+
+const UNIT_WORDS: Readonly<Record<LengthUnit, string>> = { m: 'm', cm: 'cm', mm: 'mm', in: 'inches', ft: 'feet' };
+
+/** What the model is, and what its figures were taken for: unit and upright axis can be set right. */
+export function ModelHead({ name, model, count, isBusy, onUnit, onUp }: Props) {
+  const unit = (Object.keys(UNITS) as LengthUnit[]).find((u) => Math.abs(UNITS[u] / model.asRead.metres - 1) < 1e-6) ?? '';
+  const size = [0, 1, 2].map((k) => model.bounds[k + 3]! - model.bounds[k]!);
+  return (
+    <div className="flex items-center gap-3.5 border-b border-rule px-3 whitespace-nowrap">
+      <h1 className="max-w-[280px] overflow-hidden font-letter text-[15px] font-semibold text-ellipsis">{name}</h1>
+      <span className="min-w-0 flex-1 overflow-hidden text-ellipsis text-graphite">
+        {model.source}, {count} elements, {model.closed} closed, {size.map((s) => s.toPrecision(3)).join(' × ')} m, read in{' '}
+        {(model.took / 1000).toFixed(1)} s
+      </span>
+      {isBusy && <span className="text-verdigris">setting it right…</span>}
+      <label className="flex items-baseline gap-1.5 text-graphite">
+        Units in the file
+        <select className="field text-left! text-ink" value={unit} disabled={isBusy} onChange={(e) => onUnit(e.target.value as LengthUnit)}>
+          {unit === '' && <option value="">own</option>}
+          {(Object.keys(UNITS) as LengthUnit[]).map((u) => (
+            <option key={u} value={u}>
+              {UNIT_WORDS[u]}
+            </option>
+          ))}
+        </select>
+        {!model.asRead.isStated && (
+          <b className="border border-ochre bg-ochre-wash px-1 text-[11px] leading-4 font-semibold text-ink">not stated</b>
+        )}
+      </label>
+      <label className="flex items-baseline gap-1.5 text-graphite">
+        Up
+        <select
+          className="field text-left! text-ink"
+          value={model.asRead.up}
+          disabled={isBusy}
+          onChange={(e) => onUp(e.target.value as 'y' | 'z')}
+        >
+          <option value="z">Z</option>
+          <option value="y">Y</option>
+        </select>
+      </label>
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+import assimp from 'assimpjs';
+import { expect, test } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
+import { drawn, drop, openDemo, row } from './support';
+
+const STL = 'node_modules/stl/test/binary/cube-20mm-with-hole.stl';
+const OBJ = 'node_modules/assimpjs/examples/testfiles/cube_with_materials';
+const STEP = 'node_modules/occt-import-js/test/testfiles/cax-if/as1-oc-214.stp';
+
+/** The same tetrahedron as PLY and as 3MF. */
+const CORNERS = [
+  [0, 0, 0],
+  [4, 0, 0],
+  [0, 4, 0],
+  [0, 0, 4],
+];
+const FACES = [
+  [0, 2, 1],
+  [0, 1, 3],
+  [1, 2, 3],
+  [2, 0, 3],
+];
+const PLY = `ply\nformat ascii 1.0\nelement vertex 4\nproperty float x\nproperty float y\nproperty float z\nelement face 4\nproperty list uchar int vertex_indices\nend_header\n${CORNERS.map((c) => c.join(' ')).join('\n')}\n${FACES.map((f) => `3 ${f.join(' ')}`).join('\n')}\n`;
+const MODEL = `<model unit="meter" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><resources><object id="1" name="Tip"><mesh><vertices>${CORNERS.map(([x, y, z]) => `<vertex x="${x}" y="${y}" z="${z}"/>`).join('')}</vertices><triangles>${FACES.map(([a, b, c]) => `<triangle v1="${a}" v2="${b}" v3="${c}"/>`).join('')}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>`;
+
+test('each format opens: a mesh, an assembly, an archive, a file with what belongs to it', async ({ page }) => {
+  const library = await assimp();
+  const list = new library.FileList();
+  list.AddFile('cube.stl', readFileSync(STL));
+  const glb = Buffer.from(library.ConvertFileList(list, 'glb2').GetFile(0).GetContent());
+  const files: [string, Buffer, RegExp, (readonly [string, Buffer])[]?][] = [
+    ['cube.stl', readFileSync(STL), /STL, 1 elements/],
+    ['cube.obj', readFileSync(`${OBJ}.obj`), /OBJ, 1 elements/, [['cube_with_materials.mtl', readFileSync(`${OBJ}.mtl`)]]],
+    ['tip.ply', Buffer.from(PLY), /PLY, 1 elements, 1 closed, 4.00 × 4.00 × 4.00 m/],
+    ['tip.3mf', Buffer.from(zipSync({ '3D/3dmodel.model': strToU8(MODEL) })), /3MF, 1 elements, 1 closed, 4.00 × 4.00 × 4.00 m/],
+    ['cube.glb', glb, /glTF, 1 elements/],
+    ['as1.stp', readFileSync(STEP), /STEP, 18 elements, 18 closed/],
+    ['stand.zip', Buffer.from(zipSync({ 'a/tip.ply': strToU8(PLY) })), /PLY, 1 elements/],
+  ];
+  for (const [name, bytes, told, more = []] of files) {
+    await page.goto('/');
+    await drop(page, name, bytes, ...more);
+    await page.waitForURL(/\/bench/);
+    await page.goto(page.url().replace(/bench.*/, 'model'));
+    await expect(page.getByRole('main')).toContainText(told);
+    await expect(page.getByText('Preparing the model')).toHaveCount(0);
+  }
+});
+
+test('a unit is set right, and taken back', async ({ page }) => {
+  await page.goto('/');
+  await drop(page, 'cube.stl', readFileSync(STL));
+  await page.waitForURL(/\/bench/);
+  await page.goto(page.url().replace(/bench.*/, 'model'));
+  const head = page.getByRole('main');
+  await expect(head).toContainText('20.0 × 20.0 × 10.0 m');
+  await expect(head).toContainText('not stated');
+  await expect(page.getByLabel('Checks')).toContainText('taken as metres');
+  await page.getByLabel('Units in the file').selectOption('mm');
+  await expect(head).toContainText('0.0200 × 0.0200 × 0.0100 m');
+  await expect(head).not.toContainText('not stated');
+  await page.reload();
+  await expect(head).toContainText('0.0200 × 0.0200 × 0.0100 m');
+  await page.keyboard.press('Control+z');
+  await expect(head).toContainText('20.0 × 20.0 × 10.0 m');
+});
+
+test('an element is found by search, picked in 3D, set right; a storey is shown alone; findings lead to their place', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  const census = page.getByRole('complementary', { name: 'Census' });
+  await expect(page.getByLabel('Checks')).toContainText('overlaps');
+
+  await census.getByLabel('Find elements').fill('shaft wall');
+  await expect(census).toContainText('1 element');
+  await census.getByLabel('Found').getByRole('button', { name: 'Shaft wall' }).click();
+  const picked = census.getByLabel('Picked');
+  await expect(picked).toContainText('Shaft wall');
+  await expect(picked).toContainText('SOLIDWALL');
+  await picked.getByLabel('Material').selectOption('Oak');
+  await expect(page.getByText('setting it right')).toHaveCount(0, { timeout: 30_000 });
+  await expect(picked.getByLabel('Material')).toHaveValue('Oak');
+
+  await census.getByLabel('Find elements').fill('');
+  const ground = census.getByRole('button', { name: 'Ground', exact: true });
+  await ground.hover();
+  await census.getByRole('button', { name: 'Only Ground' }).click();
+  await expect(census).toContainText('101 shown, 235 hidden');
+  await census.getByRole('button', { name: 'Save what is shown as a set' }).click();
+  await expect(census.getByLabel('Sets')).toContainText('Set 1');
+  await page.reload();
+  await expect(census).toContainText('101 shown, 235 hidden');
+  await census.getByRole('button', { name: 'Show all' }).click();
+  await expect(census).toContainText('336 elements');
+
+  // a press in the middle of the canvas picks what stands there; Esc lets it go
+  const canvas = (await page.locator('canvas').boundingBox())!;
+  await page.getByRole('button', { name: 'Whole model' }).click();
+  await page.waitForTimeout(500);
+  await page.mouse.click(canvas.x + canvas.width / 2, canvas.y + canvas.height / 2);
+  await expect(picked.getByLabel('Class')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(picked).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Show finding 1', exact: true }).click();
+  await expect(picked).toContainText('2 elements');
+  await page.getByLabel('Findings').getByRole('button', { name: 'Accept' }).first().click();
+  await expect(page.getByLabel('Checks')).toContainText('Show 1 accepted');
+
+  // the drawing follows the correction
+  await page.keyboard.press('2');
+  await row(page, 'S-03').click();
+  await drawn(page, 'S-03');
+});
