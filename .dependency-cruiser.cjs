@@ -29,7 +29,11 @@ module.exports = {
       name: 'core-without-interface',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules/', pathNot: 'node_modules/(clipper2-ts|flatbush|flatqueue|earcut|joi|@hapi|@standard-schema|web-ifc|fflate|saxes|meshoptimizer|@gltf-transform)/' },
+      to: {
+        path: 'node_modules/',
+        pathNot:
+          'node_modules/(clipper2-ts|flatbush|flatqueue|earcut|joi|@hapi|@standard-schema|web-ifc|fflate|saxes|meshoptimizer|@gltf-transform)/',
+      },
     },
     { name: 'cli-over-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^(app|demo|benchmarks|e2e|server)/' } },
     { name: 'app-not-cli', severity: 'error', from: { path: '^app/' }, to: { path: '^(cli|benchmarks|e2e|server)/' } },

@@ -4,7 +4,7 @@ import { noteSentence } from '../core/faults/wording';
 import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
 import { readModelFile } from './read-model';
-import { oneOf, parse, UsageFault } from './usage';
+import { oneOf, parse, seconds, UsageFault } from './usage';
 
 /** Exit code of a model with findings. */
 const FOUND = 3;
@@ -16,6 +16,7 @@ export async function checkCommand(args: readonly string[]): Promise<number> {
     only: { type: 'string' },
     unit: { type: 'string' },
     up: { type: 'string' },
+    patience: { type: 'string' },
   });
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('check needs one model: tarvex check MODEL');
@@ -23,7 +24,7 @@ export async function checkCommand(args: readonly string[]): Promise<number> {
   const up = oneOf('up', values.up, ['y', 'z']);
   const only = (values.only ?? '').split(',').filter(Boolean);
   for (const kind of only) oneOf('only', kind, CHECK_KINDS);
-  const model = await readModelFile(path, { unit, up });
+  const model = await readModelFile(path, { unit, up, patience: seconds(values.patience) });
   const all = checkModel(model, prepare(model));
   const checks = only.length ? all.filter((c) => only.includes(c.kind)) : all;
   const notes = only.length ? [] : model.notes.map(noteSentence);

@@ -9,7 +9,7 @@ import { styleDrawing } from '../core/drafting/style-drawing';
 import { DXF_UNITS, type DxfUnit } from '../core/writers/dxf';
 import { readSight, readStandard } from './read-json';
 import { readModelFile } from './read-model';
-import { oneOf, parse, UsageFault } from './usage';
+import { oneOf, parse, seconds, UsageFault } from './usage';
 
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
 export async function drawCommand(args: readonly string[]): Promise<number> {
@@ -20,6 +20,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     standard: { type: 'string' },
     unit: { type: 'string' },
     up: { type: 'string' },
+    patience: { type: 'string' },
     'dxf-unit': { type: 'string' },
     block: { type: 'boolean' },
     plain: { type: 'boolean' },
@@ -41,7 +42,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
 
   const clock = () => performance.now();
   const t0 = clock();
-  const model = await readModelFile(path, { unit, up });
+  const model = await readModelFile(path, { unit, up, patience: seconds(values.patience) });
   const t1 = clock();
   const scene = prepare(model);
   const t2 = clock();

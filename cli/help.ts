@@ -22,6 +22,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --standard FILE    drafting standard (default: the one that comes along)
   --unit U           unit of the model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
+  --patience S       end the reading of a model that shows no progress for S seconds (default 90)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
   --block            DXF: put the drawing into one block, inserted once
   --plain            DXF: leave out the extended data (role, element, class, material of each entity)

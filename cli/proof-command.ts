@@ -7,7 +7,7 @@ import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
 import { readModelFile } from './read-model';
 import { readSight, readStandard } from './read-json';
-import { oneOf, parse, UsageFault } from './usage';
+import { oneOf, parse, seconds, UsageFault } from './usage';
 
 /** Exit code of a drawing with findings. */
 const FOUND = 3;
@@ -19,6 +19,7 @@ export async function proofCommand(args: readonly string[]): Promise<number> {
     standard: { type: 'string' },
     unit: { type: 'string' },
     up: { type: 'string' },
+    patience: { type: 'string' },
     json: { type: 'boolean' },
   });
   const [path, ...more] = positionals;
@@ -28,7 +29,7 @@ export async function proofCommand(args: readonly string[]): Promise<number> {
   const up = oneOf('up', values.up, ['y', 'z']);
   const sight = await readSight(values.sight);
   const standard = values.standard ? await readStandard(values.standard) : STANDARD;
-  const model = await readModelFile(path, { unit, up });
+  const model = await readModelFile(path, { unit, up, patience: seconds(values.patience) });
   const scene = prepare(model);
   const findings = proof(model, scene, sight, styleDrawing(model, draw(model, scene, sight, { ranks: standard.ranks }), standard, 100));
   const rows = findings.map((f) => ({ finding: f.code, at: f.at, words: noteSentence(f) }));

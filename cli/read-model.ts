@@ -1,40 +1,63 @@
-import { readFileSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
-import { Fault } from '../core/faults/fault';
+import { access } from 'node:fs/promises';
+import { basename } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { Fault, type Facts, type FaultCode } from '../core/faults/fault';
 import type { LengthUnit } from '../core/model/length-unit';
 import type { Model } from '../core/model/model';
 import { kindOf, MODEL_KINDS } from '../core/readers/model-kinds';
-import { readModel } from '../core/readers/read-model';
-import { openLibrary } from './ifc-library';
-import { openStepLibrary } from './step-library';
+import { readHere, type Reading } from './read-here';
 
 export interface ReadOptions {
   readonly unit: LengthUnit | undefined;
   readonly up: 'y' | 'z' | undefined;
+  /** A reading that shows no progress for so many seconds is ended. */
+  readonly patience?: number | undefined;
 }
 
+const PATIENCE = 90;
+
+type Answer =
+  | { readonly kind: 'beat' }
+  | { readonly kind: 'model'; readonly model: Model }
+  | { readonly kind: 'fault'; readonly code: FaultCode; readonly facts: Facts }
+  | { readonly kind: 'error'; readonly code?: string; readonly path?: string; readonly message: string };
+
 /**
- * Reads a model file by its ending; what belongs to it (a material library, the data of a glTF) is looked for beside it.
+ * Reads a model file by its ending; what belongs to it (a material library, the data of a glTF) is looked for beside it. It is read
+ * in a thread of its own: damage can lead a library round in circles, and a thread can be ended.
  * @throws Fault, with the file's name among its facts
  */
-export async function readModelFile(path: string, { unit, up }: ReadOptions): Promise<Model> {
-  const name = basename(path);
-  const kind = kindOf(name);
-  if (!(MODEL_KINDS as readonly string[]).includes(kind))
-    throw new Fault('file-kind-unknown', { file: name, kind: kind ? `.${kind}` : 'none' });
-  const companion = (file: string) => {
-    try {
-      // names in a file are not to lead out of its folder
-      return readFileSync(join(dirname(path), basename(file)));
-    } catch {
-      return undefined;
-    }
-  };
+export async function readModelFile(path: string, { unit, up, patience = PATIENCE }: ReadOptions): Promise<Model> {
+  const file = basename(path);
+  const kind = kindOf(file);
+  if (!(MODEL_KINDS as readonly string[]).includes(kind)) throw new Fault('file-kind-unknown', { file, kind: kind ? `.${kind}` : 'none' });
+  await access(path);
+  const reading: Reading = { path, unit, up };
+  // from its sources, in the tests, the command line runs in one thread
+  if (!import.meta.url.endsWith('.mjs'))
+    return readHere(reading, () => undefined).catch((error: unknown) => Promise.reject(withFile(error, file)));
+  const worker = new Worker(new URL('./reader.worker.mjs', import.meta.url), { workerData: reading, stdout: true });
   try {
-    return await readModel(await readFile(path), name, { openLibrary, openStepLibrary, unit, up, companion });
-  } catch (error) {
-    if (error instanceof Fault) throw new Fault(error.code, { file: name, ...error.facts });
-    throw error;
+    return await new Promise<Model>((resolve, reject) => {
+      const hangs = () => reject(new Fault('reading-hangs', { file, seconds: patience }));
+      let limit = setTimeout(hangs, patience * 1000);
+      worker.on('message', (answer: Answer) => {
+        clearTimeout(limit);
+        if (answer.kind === 'beat') limit = setTimeout(hangs, patience * 1000);
+        else if (answer.kind === 'model') resolve(answer.model);
+        else if (answer.kind === 'fault') reject(withFile(new Fault(answer.code, answer.facts), file));
+        else reject(Object.assign(new Error(answer.message), { code: answer.code, path: answer.path }));
+      });
+      worker.on('error', (error) => {
+        clearTimeout(limit);
+        const isFull = (error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY';
+        reject(isFull ? new Fault('file-too-large', { file, what: 'its model', size: 'more memory', limit: 'there is' }) : error);
+      });
+    });
+  } finally {
+    await worker.terminate();
   }
 }
+
+const withFile = (error: unknown, file: string): unknown =>
+  error instanceof Fault ? new Fault(error.code, { file, ...error.facts }) : error;

@@ -1,9 +1,9 @@
-/* Bundles the command line into build/cli: one start file and chunks that are loaded when needed. web-ifc and occt-import-js stay packages of their own. */
+/* Bundles the command line into build/cli: a start file, the reader's thread, and chunks that are loaded when needed. web-ifc and occt-import-js stay packages of their own. */
 import { build } from 'esbuild';
 import { chmodSync, rmSync, symlinkSync } from 'node:fs';
 
 await build({
-  entryPoints: { tarvex: 'cli/tarvex.ts' },
+  entryPoints: { tarvex: 'cli/tarvex.ts', 'reader.worker': 'cli/reader.worker.ts' },
   outdir: 'build/cli',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -1,4 +1,6 @@
 import * as Comlink from 'comlink';
+import { Fault } from '../../core/faults/fault';
+import { sentence } from '../../core/faults/wording';
 import { modelAmong } from '../../core/readers/model-kinds';
 import { database } from '../data/database';
 import { createProject, firstSights } from '../data/projects';
@@ -9,6 +11,9 @@ import { pool, Stopped, WorkerDied } from '../workers/pool';
 
 /** Largest file that is taken in, bytes: beyond it the browser could not hold the model. */
 const LARGEST = 1.5e9;
+
+/** A reading that shows no progress for so long is ended: damage can lead a library round in circles. Milliseconds. */
+const PATIENCE = 90_000;
 
 export interface Opening {
   readonly signal: AbortSignal;
@@ -40,17 +45,28 @@ export async function openBytes(
   { signal, progress }: Opening,
   { companions = [], sights }: { companions?: ReadHow['companions']; sights?: readonly Omit<ProjectSight, 'id'>[] } = {},
 ): Promise<string> {
+  const guard = new AbortController();
+  let limit = setTimeout(() => guard.abort(), PATIENCE);
+  const beat = (share: number) => {
+    clearTimeout(limit);
+    limit = setTimeout(() => guard.abort(), PATIENCE);
+    progress(share);
+  };
   try {
     const id = await pool.back.run(
-      (engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), { companions }, Comlink.proxy(progress)),
-      signal,
+      (engine) => engine.read(fileName, Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]), { companions }, Comlink.proxy(beat)),
+      AbortSignal.any([signal, guard.signal]),
     );
     const model = (await database.models.get(id))!;
     return await createProject(name, id, sights ?? firstSights(model));
   } catch (error) {
+    if (guard.signal.aborted)
+      throw new Error(sentence(new Fault('reading-hangs', { file: fileName, seconds: PATIENCE / 1000 })), { cause: error });
     if (error instanceof Stopped || error instanceof WorkerDied) throw error;
     const name = (error as Error).name;
     throw /Quota|DOMException|InvalidState|DatabaseClosed|Abort|OpenFailed/.test(name) ? new Error(storageSentence(error)) : error;
+  } finally {
+    clearTimeout(limit);
   }
 }
 

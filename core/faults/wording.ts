@@ -14,6 +14,8 @@ const FAULTS: Record<FaultCode, string> = {
   'file-too-large': '{file}: {what} would need {size}, more than the {limit} that are allowed; it is damaged, or must be divided',
   'file-feature': '{file} uses {feature}, which is not read: export it without',
   'archive-without-model': '{file} is an archive without a model in it (it holds {names})',
+  'reading-hangs':
+    '{file}: its reading was ended, for nothing had come of it in {seconds} seconds; it is damaged, or one shape in it is too much',
   'obj-no-faces': '{file} has no faces: an OBJ file needs lines that begin with v and f',
   'obj-bad-number': '{file}, line {line}: "{text}" is not a number',
   'sight-field': '{file}: {field} {reason}',
@@ -40,6 +42,7 @@ const NOTES: Record<NoteCode, string> = {
   'profile-approximate': '{class} "{name}" ({id}): with its openings its section is built without true fillets or curves',
   'element-open': '{class} "{name}" ({id}) is an open shell: {count} edges have only one face',
   'elements-open': '{count} more elements are open shells',
+  'record-damaged': 'record #{id} in line {line} lacks some of its figures and was passed over',
   'reference-missing': '#{from} points to #{to}, which is not in the file',
   'class-unknown': '{count} entities of the class {class} are not known to the schema and were passed over',
   'text-shortened': 'a text of {length} characters in line {line} was cut short',
@@ -72,8 +75,11 @@ const NOTES: Record<NoteCode, string> = {
   'shapes-clamped': '{count} shapes reach beyond 1000 km and were left out',
 };
 
+/** A text of a file as it can be shown on one line: what is no sign that can be read becomes a dot. */
+const readable = (text: string): string => text.replace(/\s+/g, ' ').replace(/[^\P{C}]|\ufffd/gu, '·');
+
 function fill(template: string, facts: Facts): string {
-  return template.replace(/\{(\w+)\}/g, (_, key: string) => String(facts[key] ?? '?').replace(/\s+/g, ' '));
+  return template.replace(/\{(\w+)\}/g, (_, key: string) => readable(String(facts[key] ?? '?')));
 }
 
 /** One plain sentence for a fault, naming what and where. `file` is used where the fault does not name one. */

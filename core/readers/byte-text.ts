@@ -19,13 +19,13 @@ export class ByteText {
     this.end = bytes.length;
   }
 
-  /** Passes over blanks within the line. */
+  /** Passes over blanks within the line; stray control signs count as blanks. */
   skipBlanks(): void {
     const { bytes, end } = this;
     let at = this.at;
     while (at < end) {
       const c = bytes[at]!;
-      if (c !== 32 && c !== 9 && c !== 13) {
+      if (c > 32 || c === LINE_FEED) {
         // a backslash at the end of a line lets the line go on
         if (c === 92 && (bytes[at + 1] === LINE_FEED || (bytes[at + 1] === 13 && bytes[at + 2] === LINE_FEED))) {
           at += bytes[at + 1] === 13 ? 3 : 2;

@@ -36,12 +36,12 @@ export async function readGltf(bytes: Uint8Array, name: string, options: MeshOpt
     await MeshoptDecoder.ready;
     io.registerDependencies({ 'meshopt.decoder': MeshoptDecoder });
   }
+  const resources = isBinary ? {} : resourcesOf(json, options);
   let document: Document;
   try {
-    document = isBinary ? await io.readBinary(bytes) : await io.readJSON({ json, resources: resourcesOf(json, options) });
-  } catch (error) {
-    if (error instanceof Fault) throw error;
-    throw new Fault('file-damaged', { place: 'in its data', reason: String((error as Error)?.message ?? error).slice(0, 80) });
+    document = isBinary ? await io.readBinary(bytes) : await io.readJSON({ json, resources });
+  } catch {
+    throw new Fault('file-damaged', { place: 'in its data', reason: 'its parts do not belong together' });
   }
   const parts = new MeshParts();
   const root = document.getRoot();
@@ -131,7 +131,7 @@ function checkJson(json: GLTF.IGLTF, size: number): void {
   nodes.forEach((_, id) => !depth[id] && walk(id, 1));
   (json.buffers ?? []).forEach((b, i) => {
     if (!b.uri && b.byteLength > size) throw damaged(`buffer ${i}`, `it claims ${b.byteLength} bytes of a file of ${size}`);
-    if (!(b.byteLength >= 0 && b.byteLength < 4e9)) throw damaged(`buffer ${i}`, `it claims ${b.byteLength} bytes`);
+    if (!(b.byteLength >= 0 && b.byteLength < 4e9)) throw damaged(`buffer ${i}`, 'its length is not told, or absurd');
   });
   const views = json.bufferViews ?? [];
   views.forEach((v, i) => {

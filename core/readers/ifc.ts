@@ -39,6 +39,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   const index = new StepIndex(bytes);
   if (!SCHEMAS.test(index.schema.trim())) throw new Fault('schema-unknown', { schema: index.schema ? `"${index.schema}"` : 'not given' });
   if (index.count === 0) throw new Fault('file-without-geometry');
+  if (index.stray >= 0) throw new Fault('file-unreadable', { reason: `line ${index.lineOf(index.stray)} is not in order` });
   const builder = new ModelBuilder();
   const { notes } = builder;
   if (!index.isComplete) notes.push({ code: 'file-cut-off', facts: {} });
@@ -73,7 +74,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   }
   const own = new OwnShapes(index, placements);
   const built = await buildShapes(
-    shorten(bytes, index, notes),
+    bearable(bytes, index, notes),
     index,
     metres,
     products,
@@ -245,9 +246,32 @@ function toUtf8(bytes: Uint8Array): Uint8Array {
   return start ? bytes.subarray(start) : bytes;
 }
 
-/** Texts beyond what the library can hold are blanked in a copy: they are names, not shapes, and were read before. */
-function shorten(bytes: Uint8Array, index: StepIndex, notes: Note[]): Uint8Array {
-  if (!index.longTexts.length) return bytes;
+/** Relations that the library reads at its start, with the number of figures that it takes for granted: with fewer it never ends. */
+const RELATIONS = new Map([
+  ['IFCRELAGGREGATES', 6],
+  ['IFCRELASSOCIATESMATERIAL', 6],
+  ['IFCRELVOIDSELEMENT', 6],
+  ['IFCRELFILLSELEMENT', 6],
+  ['IFCRELNESTS', 6],
+  ['IFCRELDEFINESBYTYPE', 6],
+  ['IFCSTYLEDITEM', 3],
+  ['IFCMATERIALDEFINITIONREPRESENTATION', 4],
+]);
+
+/**
+ * A copy without what the library cannot bear, if there is any: texts beyond what it can hold are blanked (they are names, not
+ * shapes, and were read before), and relations that lack figures.
+ */
+function bearable(bytes: Uint8Array, index: StepIndex, notes: Note[]): Uint8Array {
+  const bad: [number, number][] = [];
+  for (const [type, least] of RELATIONS)
+    for (const id of index.all(type)) {
+      if ((index.get(id)?.args.length ?? 0) >= least) continue;
+      const extent = index.extentOf(id);
+      notes.push({ code: 'record-damaged', facts: { id, line: index.lineOf(extent[0]) } });
+      bad.push(extent);
+    }
+  if (!index.longTexts.length && !bad.length) return bytes;
   const copy = bytes.slice();
   for (let i = 0; i < index.longTexts.length; i += 2) {
     const [from, to] = [index.longTexts[i]!, index.longTexts[i + 1]!];
@@ -255,5 +279,6 @@ function shorten(bytes: Uint8Array, index: StepIndex, notes: Note[]): Uint8Array
     copy.fill(32, from, to + 2);
     copy[from] = 39;
   }
+  for (const [from, to] of bad) copy.fill(32, from, to + 1);
   return copy;
 }

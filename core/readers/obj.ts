@@ -23,7 +23,7 @@ export function readObj(bytes: Uint8Array, name: string, options: MeshOptions = 
   let material = -1;
   let isOpen = false;
   let skipped = 0;
-  let firstSkipped: [number, number] = [0, 0];
+  let firstSkipped: [number, number | string] = [0, 0];
   // A group stores the corners that it uses only: which of them, and as which of its own.
   let groups = 1;
   let owner = new Uint32Array(1024);
@@ -84,7 +84,7 @@ export function readObj(bytes: Uint8Array, name: string, options: MeshOptions = 
         while (text.at < text.end && bytes[text.at]! > 32) text.at++;
       }
       if (bad !== 0 || face.length < 3) {
-        if (!skipped++) firstSkipped = [line, bad];
+        if (!skipped++) firstSkipped = [line, Number.isNaN(bad) ? '(no number)' : bad];
       } else {
         if (!isOpen) {
           isOpen = true;

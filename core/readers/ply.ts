@@ -96,6 +96,7 @@ export function readPly(bytes: Uint8Array, name: string, options: MeshOptions = 
   return parts.model(name, 'PLY', options, { up: 'z' });
 
   function readCorners({ count, properties }: Part): void {
+    if (positions.length) throw new Fault('file-damaged', { place: 'in its head', reason: 'it has two lists of corners' });
     const axis = properties.map((p) => (p.counted ? -1 : ['x', 'y', 'z'].indexOf(p.name)));
     if (![0, 1, 2].every((k) => axis.includes(k)))
       throw new Fault('file-damaged', { place: 'in its head', reason: 'its corners have no x, y and z' });
@@ -111,7 +112,7 @@ export function readPly(bytes: Uint8Array, name: string, options: MeshOptions = 
       if (figures.isOver()) return cutOff(count, i, 'corners');
       for (let p = 0; p < properties.length; p++) {
         const { kind, counted } = properties[p]!;
-        if (counted) for (let n = figures.next(counted); n > 0; n--) figures.next(kind);
+        if (counted) for (let n = figures.next(counted); n > 0 && !figures.isOver(); n--) figures.next(kind);
         else if (axis[p]! >= 0) data[i * 3 + axis[p]!] = figures.next(kind);
         else figures.next(kind);
       }

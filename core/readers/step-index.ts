@@ -33,6 +33,8 @@ export class StepIndex {
   /** Texts too long for the shape builder: offsets of their first and last sign, in turns. */
   readonly longTexts: number[] = [];
   readonly repeated = new Map<number, number>();
+  /** Where the first sign stands that has no place outside of a text, or a record without its list; -1 for none. The shape builder loses itself on them. */
+  stray = -1;
   private readonly bytes: Uint8Array;
   private readonly ids: number[] = [];
   private readonly offsets: number[] = [];
@@ -86,9 +88,10 @@ export class StepIndex {
         depth++;
         i++;
       } else if (c === 41) {
-        depth--;
+        if (--depth < 0 && this.stray < 0 && this.ids.length) this.stray = i;
         i++;
       } else if (c === 59) {
+        if (depth > 0 && this.stray < 0 && this.ids.length) this.stray = i;
         depth = 0;
         i++;
       } else if (c === 47 && bytes[i + 1] === 42) {
@@ -113,6 +116,9 @@ export class StepIndex {
           i++;
         }
         if (i === nameAt) continue;
+        let open = i;
+        while (open < n && bytes[open]! <= 32 && bytes[open] !== 0) open++;
+        if (open < n && bytes[open] !== 40 && this.stray < 0) this.stray = open;
         let type = names.get(hash);
         if (type === undefined) {
           const name = latin(bytes, nameAt, i).toUpperCase();
@@ -131,10 +137,18 @@ export class StepIndex {
         this.byType.get(this.typeNames[type]!)!.push(id);
       } else {
         if (c > 127) high = true;
+        if ((c > 126 || (c < 32 && c !== 10 && c !== 13 && c !== 9 && c !== 12)) && this.stray < 0 && i > 2 && !this.isPadding(i))
+          this.stray = i;
         i++;
       }
     }
     return high;
+  }
+
+  /** Whether nothing but noughts follow, as some systems fill the last block of a file. */
+  private isPadding(from: number): boolean {
+    for (let i = from; i < this.bytes.length; i++) if (this.bytes[i] !== 0) return false;
+    return true;
   }
 
   get count(): number {
@@ -165,6 +179,18 @@ export class StepIndex {
     } catch {
       return null;
     }
+  }
+  /** The bytes of a record, from its number sign to behind its list, as far as it can be followed. */
+  extentOf(id: number): [from: number, to: number] {
+    const { bytes } = this;
+    let from = this.offsets[this.row.get(id)!]!;
+    let to = from;
+    while (from > 0 && bytes[from] !== 35) from--;
+    while (to < bytes.length && bytes[to] !== 59) {
+      if (bytes[to] === 39) while (++to < bytes.length && bytes[to] !== 39);
+      to++;
+    }
+    return [from, to];
   }
   follow(value: StepValue | undefined): StepRecord | null {
     return isRef(value) ? this.get(value.ref) : null;
