@@ -34,7 +34,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.mjs', '**/*.cjs', 'app/entry.server.tsx', 'benchmarks/**/*.ts', 'demo/*.ts'],
+    files: ['**/*.mjs', '**/*.cjs', 'app/entry.server.tsx', 'benchmarks/**/*.ts', 'fuzz/**/*.ts', 'demo/*.ts'],
     languageOptions: {
       globals: {
         process: 'readonly',

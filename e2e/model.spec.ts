@@ -113,3 +113,40 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
   await row(page, 'S-03').click();
   await drawn(page, 'S-03');
 });
+
+test('a newer file over the old one: what came, went and moved is told, corrections stay', async ({ page }) => {
+  const step = (z: number, more = '') => Buffer.from(`o lower\n${cube(0, 0)}o upper\n${cube(5, z)}${more}`);
+  await page.goto('/');
+  await drop(page, 'stand.obj', step(0));
+  await page.waitForURL(/\/bench/);
+  await page.goto(page.url().replace(/bench.*/, 'model'));
+  const census = page.getByRole('complementary', { name: 'Census' });
+  await census.getByLabel('Find elements').fill('lower');
+  await census.getByLabel('Found').getByRole('button', { name: 'lower' }).click();
+  await census.getByLabel('Picked').getByRole('button', { name: 'Leave out' }).click();
+  await expect(page.getByText('setting it right')).toHaveCount(0);
+  await page
+    .getByLabel('Newer file of this model')
+    .setInputFiles({ name: 'stand.obj', mimeType: 'text/plain', buffer: step(2, `o third\n${cube(9, 0)}`) });
+  const changes = page.getByLabel('Changes');
+  await expect(changes).toContainText('1 added');
+  await expect(changes).toContainText('1 moved');
+  await expect(changes).toContainText('1 the same');
+  await changes.getByRole('button', { name: '1 moved' }).click();
+  await expect(census.getByLabel('Picked')).toContainText('upper');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('main')).toContainText('2 elements');
+});
+
+/** A cube of one metre at (x, 0, z) in the words of OBJ. */
+function cube(x: number, z: number): string {
+  const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => `v ${x + (i & 1)} ${(i >> 1) & 1} ${z + (i >> 2)}\n`);
+  const faces = ['1 3 4 2', '5 6 8 7', '1 2 6 5', '3 7 8 4', '1 5 7 3', '2 4 8 6'].map(
+    (f) =>
+      `f ${f
+        .split(' ')
+        .map((k) => Number(k) - 9)
+        .join(' ')}\n`,
+  );
+  return corners.join('') + faces.join('');
+}

@@ -9,12 +9,14 @@ interface Props {
   readonly isBusy: boolean;
   readonly onUnit: (unit: LengthUnit) => void;
   readonly onUp: (up: 'y' | 'z') => void;
+  /** What else can be done with the model. */
+  readonly children: React.ReactNode;
 }
 
 const UNIT_WORDS: Readonly<Record<LengthUnit, string>> = { m: 'm', cm: 'cm', mm: 'mm', in: 'inches', ft: 'feet' };
 
 /** What the model is, and what its figures were taken for: unit and upright axis can be set right. */
-export function ModelHead({ name, model, count, isBusy, onUnit, onUp }: Props) {
+export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }: Props) {
   const unit = (Object.keys(UNITS) as LengthUnit[]).find((u) => Math.abs(UNITS[u] / model.asRead.metres - 1) < 1e-6) ?? '';
   const size = [0, 1, 2].map((k) => model.bounds[k + 3]! - model.bounds[k]!);
   return (
@@ -51,6 +53,7 @@ export function ModelHead({ name, model, count, isBusy, onUnit, onUp }: Props) {
           <option value="y">Y</option>
         </select>
       </label>
+      {children}
     </div>
   );
 }

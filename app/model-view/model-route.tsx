@@ -4,16 +4,20 @@ import { useNavigate, useRevalidator } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import type { Check } from '../../core/checks/check-model';
 import { checkWords } from '../../core/checks/check-words';
+import { compareReadings, type Changes } from '../../core/model/compare';
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import { changeProject, stepHistory } from '../data/change-project';
+import { database, type ModelInfo } from '../data/database';
 import { useProject } from '../project/use-project';
 import { Chain } from '../ui/chain';
 import { pool } from '../workers/pool';
 import type { Route } from './+types/model-route';
 import { Census } from './census';
+import { ChangesLine } from './changes-line';
 import { checkKey, ChecksBand } from './checks-band';
 import { ModelHead } from './model-head';
 import { PickedCard } from './picked-card';
+import { ReadAgain } from './read-again';
 import { useShown } from './use-shown';
 
 const View3d = lazy(() => import('./view-3d'));
@@ -27,9 +31,11 @@ export default function ModelRoute() {
   const { revalidate } = useRevalidator();
   const shown = useShown(project.id, model);
   const [made, setMade] = useState<{ readonly of: string; readonly checks: readonly Check[] } | null>(null);
-  const [selected, setSelected] = useState<{ readonly n: number; readonly check: Check } | null>(null);
+  const [chosen, setSelected] = useState<{ readonly of: string; readonly n: number; readonly check: Check } | null>(null);
   const [aim, setAim] = useState<{ readonly element: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
+  const [newer, setNewer] = useState<{ readonly of: string; readonly before: ModelInfo; readonly changes: Changes } | null>(null);
+  const selected = chosen?.of === model.id ? chosen : null;
   const checks = made?.of === model.id ? made.checks : null;
   const accepted = useMemo(() => project.accepted ?? {}, [project.accepted]);
   const sets = useMemo(() => Object.values(project.sets ?? {}).sort((a, b) => (a.name < b.name ? -1 : 1)), [project.sets]);
@@ -61,6 +67,12 @@ export default function ModelRoute() {
     }
     setBusy(false);
   };
+  const takeNewer = async (id: string) => {
+    const after = (await database.models.get(id))!;
+    setNewer({ of: id, before: model, changes: compareReadings(model, after) });
+    shown.pick([]);
+    await change(`${after.fileName} read again`, (draft) => void (draft.model = id));
+  };
   const correctElements = (elements: readonly number[], changed: ElementCorrection) => {
     const { elements: known = {} } = model.corrections;
     const own = Object.fromEntries(elements.map((e) => [model.elements[e]!.id, { ...known[model.elements[e]!.id], ...changed }]));
@@ -82,7 +94,7 @@ export default function ModelRoute() {
     await revalidate();
   };
   const show = (n: number, check: Check) => {
-    setSelected({ n, check });
+    setSelected({ of: model.id, n, check });
     shown.show(check.elements);
     shown.pick(check.elements);
     setAim({ element: check.elements[0]! });
@@ -118,11 +130,14 @@ export default function ModelRoute() {
           isBusy={isBusy}
           onUnit={(unit) => void correct(`Units in the file are ${unit}`, { ...model.corrections, unit })}
           onUp={(up) => void correct(`${up.toUpperCase()} is up`, { ...model.corrections, up })}
-        />
+        >
+          <ReadAgain model={model} onRead={(id) => void takeNewer(id)} onFault={(words) => toast.error(words)} />
+        </ModelHead>
         <div className="relative bg-sheet">
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
             <View3d model={model} states={shown.states} labels={labels} aim={aim} onPick={pickAt} />
           </Suspense>
+          {newer?.of === model.id && <ChangesLine {...newer} shown={shown} onClose={() => setNewer(null)} />}
         </div>
       </main>
       <aside aria-label="Census" className="min-h-0 overflow-auto border-l border-rule2 bg-board pb-3" tabIndex={0}>

@@ -62,7 +62,6 @@ out vec4 colour;
 const vec3 INK = vec3(0.133, 0.161, 0.173);
 const vec3 SHEET = vec3(1.0, 0.996, 0.984);
 const vec3 PENCIL = vec3(0.165, 0.404, 0.557);
-const vec3 OCHRE = vec3(0.725, 0.478, 0.071);
 float idAt(vec2 p) {
   vec3 c = floor(texture(which, p).rgb * 255.0 + 0.5);
   return c.r + c.g * 256.0 + c.b * 65536.0;
@@ -98,9 +97,7 @@ void main() {
   float state = stateOf(id);
   vec3 base = id > 0.5 ? texture(shade, uv).rgb : SHEET;
   bool isPicked = mod(floor(state / 2.0), 2.0) > 0.5;
-  bool isMarked = mod(floor(state / 4.0), 2.0) > 0.5;
   if (isPicked) base = mix(base, vec3(0.45, 0.66, 0.79), 0.55);
-  else if (isMarked) base = mix(base, vec3(0.95, 0.82, 0.55), 0.6);
-  vec3 ink = isPicked ? PENCIL : isMarked ? OCHRE : INK;
+  vec3 ink = isPicked ? PENCIL : INK;
   colour = vec4(mix(base, ink, max(outline * 0.95, edge * 0.5)), 1.0);
 }`;

@@ -23,7 +23,7 @@ import type { ViewMesh } from '../workers/view-mesh';
 import { LINES_FRAGMENT, LINES_VERTEX, SEEN_FRAGMENT, SEEN_VERTEX } from './paper-shaders';
 
 /** What an element is in the view; added up. */
-export const State = { hidden: 1, picked: 2, marked: 4 } as const;
+export const State = { hidden: 1, picked: 2 } as const;
 /** Elements in one row of the table of states. */
 const ROW = 1024;
 /** When the hand has rested this long, the picture is drawn once more, twice as fine. */

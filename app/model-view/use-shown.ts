@@ -16,19 +16,23 @@ function stored(project: string): readonly string[] {
 /** Which elements the Model screen shows and which are picked; every change of it is one of the verbs. */
 export function useShown(project: string, model: ModelInfo) {
   const [hiddenIds, setHiddenIds] = useState<ReadonlySet<string>>(() => new Set(stored(project)));
-  const [picked, setPicked] = useState<readonly number[]>([]);
-  const [marked, setMarked] = useState<readonly number[]>([]);
+  // by id as well: another reading of the model counts its elements anew
+  const [pickedIds, setPickedIds] = useState<readonly string[]>([]);
   const { elements } = model;
   const hidden = useMemo(() => new Set(elements.flatMap((e, i) => (hiddenIds.has(e.id) ? [i] : []))), [elements, hiddenIds]);
+  const picked = useMemo(() => {
+    const wanted = new Set(pickedIds);
+    const found = new Map(elements.flatMap((e, i) => (wanted.has(e.id) ? [[e.id, i] as const] : [])));
+    return pickedIds.flatMap((id) => found.get(id) ?? []);
+  }, [elements, pickedIds]);
   const states = useMemo(() => {
     const out = new Uint8Array(elements.length);
     elements.forEach((e, i) => {
       if (e.use === 'space' || hidden.has(i)) out[i] = State.hidden;
     });
-    for (const i of marked) out[i]! |= State.marked;
     for (const i of picked) out[i]! |= State.picked;
     return out;
-  }, [elements, hidden, picked, marked]);
+  }, [elements, hidden, picked]);
   const solid = useMemo(() => elements.flatMap((e, i) => (e.use === 'space' ? [] : [i])), [elements]);
   const keep = (ids: ReadonlySet<string>) => {
     setHiddenIds(ids);
@@ -48,7 +52,8 @@ export function useShown(project: string, model: ModelInfo) {
     isHidden: (list: readonly number[]) => list.every((i) => hidden.has(i)),
     hide: (list: readonly number[]) => {
       keep(new Set([...hiddenIds, ...idsOf(list)]));
-      setPicked((now) => now.filter((i) => !list.includes(i)));
+      const own = new Set(idsOf(list));
+      setPickedIds((now) => now.filter((id) => !own.has(id)));
     },
     show: (list: readonly number[]) => {
       const own = new Set(idsOf(list));
@@ -59,8 +64,7 @@ export function useShown(project: string, model: ModelInfo) {
       keep(new Set(idsOf(solid.filter((i) => !own.has(i)))));
     },
     showAll: () => keep(new Set()),
-    pick: setPicked,
-    mark: setMarked,
+    pick: (list: readonly number[]) => setPickedIds(idsOf(list)),
   };
 }
 

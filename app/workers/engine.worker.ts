@@ -34,6 +34,8 @@ export interface ReadHow {
   readonly up?: 'y' | 'z' | undefined;
   /** Files that came with it: a material library, the data of a glTF. */
   readonly companions: readonly { readonly name: string; readonly bytes: Uint8Array }[];
+  /** Put on after the reading: those of an older file of the same model. */
+  readonly corrections?: Corrections | undefined;
 }
 
 interface Opened {
@@ -81,12 +83,14 @@ const engine = {
   read: (name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<string> =>
     plainly(name, async () => {
       const from = performance.now();
-      const model = await readFile(name, bytes, how, progress);
+      const read = await readFile(name, bytes, how, progress);
+      const { corrections = {} } = how;
+      const model = correct(read, corrections);
       const scene = prepare(model);
       const id = crypto.randomUUID();
-      const info = modelInfo({ id }, name, model, scene, performance.now() - from);
+      const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
       await database.transaction('rw', database.models, database.bundles, async () => {
-        await database.bundles.add({ id, model });
+        await database.bundles.add({ id, model: read });
         await database.models.add(info);
       });
       keep(id, { model, scene });

@@ -164,4 +164,16 @@ describe('reading IFC', () => {
     await expect(read('hello')).rejects.toMatchObject({ code: 'file-not-ifc' });
     await expect(read('')).rejects.toMatchObject({ code: 'file-empty' });
   });
+
+  it('passes over a relation without its figures, on which the library never ends; refuses brackets that do not close', async () => {
+    const good = ifcText(wall() + block(100, 3000, 300, 2500));
+    const lacking = await read(good.replace('#23=', "#222=IFCRELAGGREGATES('0000000000000000000222',#2);\n#23="));
+    expect(volume(lacking)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+    expect(lacking.notes.map(noteSentence)).toEqual(['record #222 in line 25 lacks some of its figures and was passed over']);
+    const torn = good.replace('#102=IFCSHAPEREPRESENTATION(', '#102=IFCSHAPEREPRESENTATION(ON(');
+    const fault = await read(torn).catch((e: Fault) => e as Fault);
+    expect(fault instanceof Fault && sentence(fault, 'test.ifc')).toMatch(
+      /^test\.ifc is damaged: line \d+ is not in order; export it anew/,
+    );
+  });
 });

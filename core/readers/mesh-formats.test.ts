@@ -199,6 +199,17 @@ describe('damage is named with its place', () => {
     expect(await failing(strToU8(JSON.stringify(gltf)), 'a.gltf')).toMatch(/file-damaged: node 0/);
   });
 
+  it('what once led a reader astray: stray control signs, a corner without a number, two lists of corners', async () => {
+    const obj = await read(strToU8('v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\nf 1 \x1d2 3\nf 1 x 3\n'), 'a.obj');
+    expect(obj.triangles).toHaveLength(6);
+    expect(obj.notes.map(noteSentence)[0]).toBe(
+      'line 6: a face points to corner (no number), which does not exist; it was passed over (1 in all)',
+    );
+    const list = 'element vertex 3\nproperty float x\nproperty float y\nproperty float z\n';
+    const ply = `ply\nformat ascii 1.0\n${list}element face 1\nproperty list uchar int vertex_indices\n${list.replace('3', '1')}end_header\n0 0 0\n1 0 0\n0 1 0\n3 0 1 2\n5 5 5\n`;
+    expect(await failing(strToU8(ply), 'a.ply')).toBe('file-damaged: in its head');
+  });
+
   it('figures that are none', async () => {
     expect(await failing(strToU8('solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 zero\n'), 'a.stl')).toBe('file-damaged: line 4');
     const cloud = strToU8(

@@ -1,0 +1,64 @@
+import * as Comlink from 'comlink';
+import { useRef, useState } from 'react';
+import { modelAmong, MODEL_KINDS } from '../../core/readers/model-kinds';
+import { pool, Stopped } from '../workers/pool';
+import { Working } from '../ui/working';
+import type { ModelInfo } from '../data/database';
+
+interface Props {
+  readonly model: ModelInfo;
+  /** Told the key of the newer reading, with the corrections put on again. */
+  readonly onRead: (id: string) => void;
+  readonly onFault: (words: string) => void;
+}
+
+/** A newer file over the old one. */
+export function ReadAgain({ model, onRead, onFault }: Props) {
+  const choose = useRef<HTMLInputElement>(null);
+  const [reading, setReading] = useState<{ readonly name: string; readonly share: number; readonly stop: () => void } | null>(null);
+  const take = async (files: readonly File[]) => {
+    const main = files[Math.max(0, modelAmong(files.map((f) => f.name)))]!;
+    const control = new AbortController();
+    setReading({ name: main.name, share: 0, stop: () => control.abort() });
+    try {
+      const loaded = await Promise.all(files.map(async (f) => ({ name: f.name, bytes: new Uint8Array(await f.arrayBuffer()) })));
+      const { bytes } = loaded.find((f) => f.name === main.name)!;
+      const companions = loaded.filter((f) => f.name !== main.name);
+      const id = await pool.back.run(
+        (engine) =>
+          engine.read(
+            main.name,
+            Comlink.transfer(bytes, [bytes.buffer]),
+            { companions, corrections: model.corrections },
+            Comlink.proxy((share: number) => setReading((r) => r && { ...r, share })),
+          ),
+        control.signal,
+      );
+      onRead(id);
+    } catch (error) {
+      if (!(error instanceof Stopped)) onFault((error as Error).message);
+    }
+    setReading(null);
+  };
+  if (reading) return <Working label={`Reading ${reading.name}`} share={reading.share} onStop={reading.stop} />;
+  return (
+    <>
+      <button type="button" className="word" onClick={() => choose.current?.click()}>
+        Read again
+      </button>
+      <input
+        ref={choose}
+        type="file"
+        hidden
+        multiple
+        aria-label="Newer file of this model"
+        accept={[...MODEL_KINDS, 'mtl', 'bin'].map((kind) => `.${kind}`).join()}
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = '';
+          if (files.length) void take(files);
+        }}
+      />
+    </>
+  );
+}
