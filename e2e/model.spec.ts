@@ -138,6 +138,43 @@ test('a newer file over the old one: what came, went and moved is told, correcti
   await expect(page.getByRole('main')).toContainText('2 elements');
 });
 
+test('a plan in DXF to a section: dropped, its openings given a sill, cut', async ({ page }) => {
+  const rectangle = (layer: string, x: number, y: number, w: number, h: number) =>
+    `0\nLWPOLYLINE\n8\n${layer}\n90\n4\n70\n1\n10\n${x}\n20\n${y}\n10\n${x + w}\n20\n${y}\n10\n${x + w}\n20\n${y + h}\n10\n${x}\n20\n${y + h}\n`;
+  const outlines = [
+    rectangle('WALLS', 0, 0, 10000, 8000),
+    rectangle('WALLS', 300, 300, 9400, 7400),
+    rectangle('OPENINGS', 4500, -50, 1000, 400),
+    rectangle('SLAB', 0, 0, 10000, 8000),
+  ].join('');
+  const plan = `0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${outlines}0\nENDSEC\n0\nEOF\n`;
+  await page.goto('/');
+  await drop(page, 'house.dxf', Buffer.from(plan)); // 1
+  await page.waitForURL(/\/bench/);
+  await drawn(page, 'P-01');
+  await page.keyboard.press('1'); // 2
+  const table = page.getByLabel('Plan table');
+  await table.getByLabel('Base of OPENINGS').fill('900'); // 3
+  await table.getByLabel('Base of OPENINGS').press('Enter');
+  await expect(page.getByText('setting it right')).toHaveCount(0);
+  await table.getByLabel('Height of OPENINGS').fill('1200'); // 4
+  await table.getByLabel('Height of OPENINGS').press('Enter');
+  await expect(page.getByText('setting it right')).toHaveCount(0);
+  await expect(table.getByLabel('Base of OPENINGS')).toHaveValue('900');
+  await page.keyboard.press('Escape');
+  await page.getByRole('heading', { name: 'Checks' }).click();
+  await page.keyboard.press('2'); // 5
+  await drawn(page, 'P-01');
+  await page.keyboard.press('n'); // 6
+  await page.keyboard.press('s'); // 7
+  const key = (await page.getByTestId('key').boundingBox())!;
+  await page.mouse.click(key.x + key.width * 0.5, key.y + key.height * 0.05); // 8
+  await page.keyboard.down('Shift');
+  await page.mouse.click(key.x + key.width * 0.5, key.y + key.height * 0.95); // 9
+  await page.keyboard.up('Shift');
+  await drawn(page, 'S-01');
+});
+
 /** A cube of one metre at (x, 0, z) in the words of OBJ. */
 function cube(x: number, z: number): string {
   const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => `v ${x + (i & 1)} ${(i >> 1) & 1} ${z + (i >> 2)}\n`);

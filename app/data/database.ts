@@ -2,6 +2,7 @@ import Dexie, { type EntityTable } from 'dexie';
 import type { Check } from '../../core/checks/check-model';
 import type { Corrections } from '../../core/model/correct';
 import type { Element, Model } from '../../core/model/model';
+import type { PlanRow } from '../../core/plan/plan';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
 import type { Project } from './project';
@@ -36,6 +37,8 @@ export interface ModelInfo {
   /** Key of the bundle with its shapes: its own, or that of the model which it corrects. */
   readonly base: string;
   readonly corrections: Corrections;
+  /** The table by which a plan was built, where it is one. */
+  readonly plan?: readonly PlanRow[];
 }
 
 /** Findings about a model, made when they are first asked for. */

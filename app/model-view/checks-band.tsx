@@ -50,7 +50,7 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
       : [];
   const all = model.doubts.filter((d) => !/is an open shell|are open shells|have no material|lie on no storey/.test(d)).length;
   return (
-    <section aria-label="Checks" className="col-span-full grid max-h-[180px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink">
+    <section aria-label="Checks" className="grid max-h-[180px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink">
       <div className="flex items-center gap-3 border-b border-ink px-2.5 whitespace-nowrap">
         <h2 className="font-semibold">Checks</h2>
         <span className="text-graphite">

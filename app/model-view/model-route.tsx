@@ -17,6 +17,7 @@ import { ChangesLine } from './changes-line';
 import { checkKey, ChecksBand } from './checks-band';
 import { ModelHead } from './model-head';
 import { PickedCard } from './picked-card';
+import { PlanTable } from './plan-table';
 import { ReadAgain } from './read-again';
 import { useShown } from './use-shown';
 
@@ -150,20 +151,33 @@ export default function ModelRoute() {
           onDeleteSet={(set) => void change(`Set ${set.name} deleted`, (draft) => void delete draft.sets?.[set.id])}
         />
       </aside>
-      <ChecksBand
-        model={model}
-        checks={checks}
-        accepted={accepted}
-        selected={selected?.n ?? null}
-        onSelect={show}
-        onAccept={(list) =>
-          void change(list.length === 1 ? 'Finding accepted' : `${list.length} findings accepted`, (draft) => {
-            draft.accepted = { ...draft.accepted, ...Object.fromEntries(list.map((c) => [checkKey(model, c), true as const])) };
-          })
-        }
-        onTakeBack={() => void change('Accepted findings shown', (draft) => void delete draft.accepted)}
-        onLeaveOut={(check) => correctElements([check.elements.at(-1)!], { leftOut: true })}
-      />
+      <div className="col-span-full">
+        {model.plan && (
+          <PlanTable
+            rows={model.plan}
+            onChange={(layer, changed) =>
+              void correct(`Layer ${layer} of the plan`, {
+                ...model.corrections,
+                plan: { ...model.corrections.plan, [layer]: { ...model.corrections.plan?.[layer], ...changed } },
+              })
+            }
+          />
+        )}
+        <ChecksBand
+          model={model}
+          checks={checks}
+          accepted={accepted}
+          selected={selected?.n ?? null}
+          onSelect={show}
+          onAccept={(list) =>
+            void change(list.length === 1 ? 'Finding accepted' : `${list.length} findings accepted`, (draft) => {
+              draft.accepted = { ...draft.accepted, ...Object.fromEntries(list.map((c) => [checkKey(model, c), true as const])) };
+            })
+          }
+          onTakeBack={() => void change('Accepted findings shown', (draft) => void delete draft.accepted)}
+          onLeaveOut={(check) => correctElements([check.elements.at(-1)!], { leftOut: true })}
+        />
+      </div>
       <Toaster position="bottom-left" />
     </div>
   );

@@ -8,6 +8,7 @@ import { sentence } from '../../core/faults/wording';
 import { checkModel, type Check } from '../../core/checks/check-model';
 import { correct, type Corrections } from '../../core/model/correct';
 import type { Model, PropertySet } from '../../core/model/model';
+import { replan } from '../../core/plan/replan';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
@@ -57,8 +58,11 @@ async function openModel(id: string): Promise<Model> {
   const info = await database.models.get(id);
   const row = await database.bundles.get(info?.base ?? id);
   if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-  return info ? correct(row.model, info.corrections) : row.model;
+  return info ? setRight(row.model, info.corrections) : row.model;
 }
+
+/** A model as it was read, with what was corrected; a plan is built anew by its table first. */
+const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections.plan), corrections);
 
 /** Keeps a prepared model, in memory that other workers can share where the page is isolated. */
 function keep(id: string, { model, scene }: Opened): Opened {
@@ -85,7 +89,7 @@ const engine = {
       const from = performance.now();
       const read = await readFile(name, bytes, how, progress);
       const { corrections = {} } = how;
-      const model = correct(read, corrections);
+      const model = setRight(read, corrections);
       const scene = prepare(model);
       const id = crypto.randomUUID();
       const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
@@ -181,7 +185,7 @@ const engine = {
       const info = (await database.models.get(id))!;
       const row = await database.bundles.get(info.base);
       if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-      const model = correct(row.model, corrections);
+      const model = setRight(row.model, corrections);
       const scene = prepare(model);
       const next = crypto.randomUUID();
       await database.models.add(modelInfo({ id: next, base: info.base, corrections }, info.fileName, model, scene, info.took));

@@ -53,6 +53,7 @@ export function modelInfo(
     asRead: model.asRead ?? { metres: 1, up: 'z', isStated: true },
     base,
     corrections,
+    ...(model.plan && { plan: model.plan.rows }),
     elementMaterial,
     bounds: [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!],
     mainAngle: mainAngle(scene),

@@ -5,7 +5,8 @@ const FAULTS: Record<FaultCode, string> = {
   'file-not-ifc': '{file} is not an IFC file: it does not begin with ISO-10303-21',
   'file-unreadable': '{file} is damaged: {reason}; export it anew from the program it came from',
   'file-without-geometry': '{file} holds no shapes that can be drawn',
-  'file-kind-unknown': '{file}: no reader for files of the kind "{kind}"; IFC, glTF, OBJ, STL, PLY, 3MF and STEP are read, also zipped',
+  'file-kind-unknown':
+    '{file}: no reader for files of the kind "{kind}"; IFC, glTF, OBJ, STL, PLY, 3MF, STEP and plans in DXF are read, also zipped',
   'schema-unknown': '{file}: the schema {schema} is not known; IFC2X3, IFC4 and IFC4X3 are read',
   'string-unclosed': '{file} is damaged: a text that begins in line {line} has no end; export the file anew',
   'library-failed': '{file} could not be read: its shapes bring the shape builder to a halt ({reason})',

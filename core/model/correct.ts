@@ -1,4 +1,5 @@
 import type { Vec3 } from '../geometry/vec3';
+import type { PlanChanges } from '../plan/plan';
 import { UNITS, type LengthUnit } from './length-unit';
 import type { BuildUp, Element, Material, Model } from './model';
 
@@ -18,6 +19,8 @@ export interface Corrections {
   /** The figures of the file are of this unit, whatever it says. */
   readonly unit?: LengthUnit;
   readonly up?: 'y' | 'z';
+  /** Of the table with which a plan is built. */
+  readonly plan?: PlanChanges;
   /** By id of the element. */
   readonly elements?: Readonly<Record<string, ElementCorrection>>;
 }

@@ -1,5 +1,6 @@
 import type { Note } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
+import type { Plan } from '../plan/plan';
 
 /** Red, green, blue and opacity, 0 to 1. */
 export type Colour = readonly [number, number, number, number];
@@ -108,6 +109,8 @@ export interface Model {
   readonly partColour: Uint8Array;
   readonly notes: readonly Note[];
   readonly propertySets?: readonly PropertySet[];
+  /** The outlines from which it was built, where the file is a plan. */
+  readonly plan?: Plan;
   /** Metres of one unit of the file, and its upright axis, as they were taken. */
   readonly asRead?: { readonly metres: number; readonly up: 'y' | 'z'; readonly isStated: boolean };
 }

@@ -56,6 +56,13 @@ export class MeshParts {
     if (to > from) this.runs.push({ material, from, to });
   }
 
+  /** The triangles since the last call are a closed body of the element, of one material. */
+  endBody(material: number): void {
+    const { builder } = this;
+    if (builder.hasOpenPart) builder.endPart(builder.elements.length - 1, material, builder.materials[material]?.colour ?? PLAIN);
+    this.first = builder.triangles.length;
+  }
+
   /**
    * Ends the element that was begun last. Faces of one material that close are a body of their own; all others are one body
    * with the material of most of them: a block that is painted on one side is still a block.

@@ -1,5 +1,5 @@
 /** The endings of model files that are read, without the dot; of several in one archive the first in this order is the model. */
-export const MODEL_KINDS = ['ifc', 'gltf', 'glb', 'obj', '3mf', 'step', 'stp', 'ply', 'stl', 'ifczip', 'zip'] as const;
+export const MODEL_KINDS = ['ifc', 'gltf', 'glb', 'obj', '3mf', 'step', 'stp', 'ply', 'stl', 'dxf', 'ifczip', 'zip'] as const;
 export type ModelKind = (typeof MODEL_KINDS)[number];
 
 /** The ending of a file's name, without its dot. */

@@ -33,6 +33,8 @@ export async function readModel(bytes: Uint8Array, name: string, options: ReadOp
       return (await import('./ply')).readPly(bytes, name, options);
     case '3mf':
       return (await import('./three-mf')).readThreeMf(bytes, name, options);
+    case 'dxf':
+      return (await import('./plan-dxf')).readPlanDxf(bytes, name, options);
     case 'glb':
     case 'gltf':
       return (await import('./gltf')).readGltf(bytes, name, options);
