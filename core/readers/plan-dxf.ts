@@ -1,4 +1,3 @@
-import DxfParser from 'dxf-parser';
 import { Fault } from '../faults/fault';
 import { ringArea } from '../geometry/polygons';
 import type { Vec2 } from '../geometry/vec3';
@@ -6,6 +5,7 @@ import { UNITS } from '../model/length-unit';
 import type { Model } from '../model/model';
 import { buildPlan } from '../plan/build-plan';
 import { firstRow, type PlanLayer } from '../plan/plan';
+import { figure, readDxfEntities, words, type DxfEntity } from './dxf-entities';
 import { guessUnit } from './guess-unit';
 import { arc } from './ifc-curves';
 import type { MeshOptions } from './mesh-parts';
@@ -16,15 +16,14 @@ const INSUNITS: Readonly<Record<number, number>> = { 1: 0.0254, 2: 0.3048, 4: 0.
 /** Smaller outlines than this are marks, m². */
 const SMALL = 1e-4;
 
-interface Entity {
-  readonly type: string;
-  readonly layer?: string;
-  readonly vertices?: readonly { readonly x: number; readonly y: number; readonly bulge?: number }[];
-  readonly shape?: boolean;
-  readonly center?: { readonly x: number; readonly y: number };
-  readonly radius?: number;
-  readonly startAngle?: number;
-  readonly angleLength?: number;
+/** A corner of a polyline, and the bulge of the side that begins at it. */
+type Corner = readonly [x: number, y: number, bulge: number];
+
+interface Shape {
+  readonly layer: string;
+  readonly points: Vec2[];
+  readonly isRing: boolean;
+  readonly isStraight: boolean;
 }
 
 /**
@@ -34,27 +33,20 @@ interface Entity {
  */
 export function readPlanDxf(bytes: Uint8Array, name: string, { unit }: MeshOptions = {}): Model {
   if (bytes.subarray(0, 64).includes(0)) throw new Fault('file-feature', { feature: 'the binary form of DXF' });
-  let parsed;
-  try {
-    parsed = new DxfParser().parseSync(new TextDecoder().decode(bytes));
-  } catch (error) {
-    throw new Fault('file-damaged', { place: 'in its records', reason: String((error as Error)?.message ?? error).slice(0, 80) });
-  }
-  const entities = (parsed?.entities ?? []) as unknown as readonly Entity[];
-  const own = INSUNITS[Number(parsed?.header?.['$INSUNITS'] ?? 0)];
+  const { entities, variables, isWhole } = readDxfEntities(bytes);
+  const own = INSUNITS[Number(variables.get('$INSUNITS') ?? 0)];
   const byLayer = new Map<string, { rings: Vec2[][]; strokes: Stroke[] }>();
   let skipped = 0;
-  for (const e of entities) {
-    const layer = e.layer ?? '0';
-    let known = byLayer.get(layer);
-    if (!known) byLayer.set(layer, (known = { rings: [], strokes: [] }));
-    const points = pointsOf(e);
-    if (!points || !points.flat().every(Number.isFinite)) {
-      if (/^(INSERT|SPLINE|ELLIPSE|HATCH|SOLID|3DFACE)$/.test(e.type)) skipped++;
+  for (let i = 0; i < entities.length; i++) {
+    const shape = shapeOf(entities, i);
+    if (!shape) {
+      if (OTHERS.test(entities[i]!.type)) skipped++;
       continue;
     }
-    if (isRing(e, points)) known.rings.push(points);
-    else known.strokes.push({ points, isStraight: e.type === 'LINE' });
+    let known = byLayer.get(shape.layer);
+    if (!known) byLayer.set(shape.layer, (known = { rings: [], strokes: [] }));
+    if (shape.isRing) known.rings.push(shape.points);
+    else known.strokes.push(shape);
   }
   const raw = [...byLayer].map(([layer, { rings, strokes }]) => {
     const all = [...rings];
@@ -77,44 +69,69 @@ export function readPlanDxf(bytes: Uint8Array, name: string, { unit }: MeshOptio
   if (!layers.length) throw new Fault('file-without-faces', { reason: 'no layer of this plan has a closed outline or a double line' });
   const plan = { layers, rows: layers.map(firstRow) };
   const model = buildPlan(plan, name, { metres, up: 'z', isStated: unit !== undefined || own !== undefined });
-  return skipped
-    ? { ...model, notes: [...model.notes, { code: 'pieces-skipped', facts: { count: skipped, what: 'blocks, splines or hatches' } }] }
-    : model;
+  const notes = [...model.notes];
+  if (!isWhole) notes.push({ code: 'file-cut-off', facts: {} });
+  if (skipped) notes.push({ code: 'pieces-skipped', facts: { count: skipped, what: 'blocks, splines or hatches' } });
+  return { ...model, notes };
 }
 
-function isRing(e: Entity, points: readonly Vec2[]): boolean {
-  if (e.type === 'CIRCLE') return true;
-  if (e.type !== 'LWPOLYLINE' && e.type !== 'POLYLINE') return false;
-  const [a, b] = [points[0]!, points.at(-1)!];
-  return points.length > 2 && (e.shape === true || Math.hypot(a[0] - b[0], a[1] - b[1]) < 1e-9 * (1 + Math.abs(a[0]) + Math.abs(a[1])));
-}
+const OTHERS = /^(INSERT|SPLINE|ELLIPSE|HATCH|SOLID|3DFACE)$/;
+const RADIAN = Math.PI / 180;
 
-/** Points along an entity; null for kinds that have no place in a plan's outlines. */
-function pointsOf(e: Entity): Vec2[] | null {
+/** The line of an entity; null for kinds that have no place in a plan's outlines, and for what lacks a figure. */
+function shapeOf(entities: readonly DxfEntity[], i: number): Shape | null {
+  const e = entities[i]!;
+  const layer = words(e, 8) || '0';
+  const shape = (points: Vec2[], isRing = false, isStraight = false): Shape | null =>
+    points.length > 1 && points.flat().every(Number.isFinite) ? { layer, points, isRing, isStraight } : null;
+  const centre: Vec2 = [figure(e, 10), figure(e, 20)];
+  const radius = figure(e, 40);
   switch (e.type) {
     case 'LINE':
-      return (e.vertices ?? []).map(({ x, y }): Vec2 => [x, y]);
+      return shape([centre, [figure(e, 11), figure(e, 21)]], false, true);
     case 'CIRCLE':
-      return e.center && e.radius ? arc([e.center.x, e.center.y], e.radius, 0, 2 * Math.PI).slice(0, -1) : null;
-    case 'ARC':
-      return e.center && e.radius ? arc([e.center.x, e.center.y], e.radius, e.startAngle ?? 0, positive(e.angleLength ?? 0)) : null;
+      return radius > 0 ? shape(arc(centre, radius, 0, 2 * Math.PI).slice(0, -1), true) : null;
+    case 'ARC': {
+      const [from, to] = [figure(e, 50) * RADIAN, figure(e, 51) * RADIAN];
+      if (!(radius > 0) || !(Math.abs(from) + Math.abs(to) < 100)) return null;
+      const turn = (((to - from) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
+      return shape(arc(centre, radius, from, turn || 2 * Math.PI));
+    }
     case 'LWPOLYLINE':
+      return polyline(cornersOf(e));
     case 'POLYLINE': {
-      const v = e.vertices ?? [];
-      const out: Vec2[] = [];
-      v.forEach(({ x, y, bulge }, i) => {
-        const next = v[i + 1] ?? (e.shape ? v[0] : undefined);
-        if (bulge && next) out.push(...bulgeArc([x, y], [next.x, next.y], bulge).slice(0, -1));
-        else out.push([x, y]);
-      });
-      return out;
+      const corners: Corner[] = [];
+      for (let k = i + 1; entities[k]?.type === 'VERTEX'; k++)
+        corners.push([figure(entities[k]!, 10), figure(entities[k]!, 20), figure(entities[k]!, 42) || 0]);
+      return polyline(corners);
     }
     default:
       return null;
   }
+
+  function polyline(corners: readonly Corner[]): Shape | null {
+    const isClosed = (figure(e, 70) & 1) === 1;
+    const out: Vec2[] = [];
+    corners.forEach(([x, y, bulge], k) => {
+      const next = corners[k + 1] ?? (isClosed ? corners[0] : undefined);
+      if (bulge && next && (next[0] !== x || next[1] !== y)) out.push(...bulgeArc([x, y], [next[0], next[1]], bulge).slice(0, -1));
+      else out.push([x, y]);
+    });
+    const [a, b] = [out[0], out.at(-1)];
+    const meets = a && b && out.length > 3 && Math.hypot(a[0] - b[0], a[1] - b[1]) < 1e-9 * (1 + Math.abs(a[0]) + Math.abs(a[1]));
+    return shape(out, isClosed || meets === true);
+  }
 }
 
-const positive = (turn: number): number => (turn > 0 ? turn : turn + 2 * Math.PI);
+/** Corners of a light polyline: each begins with its x; a bulge belongs to the corner before it. */
+function cornersOf({ groups }: DxfEntity): Corner[] {
+  const out: [number, number, number][] = [];
+  for (const [code, value] of groups)
+    if (code === 10) out.push([Number(value), NaN, 0]);
+    else if (code === 20 && out.length) out.at(-1)![1] = Number(value);
+    else if (code === 42 && out.length) out.at(-1)![2] = Number(value) || 0;
+  return out;
+}
 
 /** The arc between two corners whose bulge is the tangent of a quarter of its turn (DXF Reference, LWPOLYLINE). */
 function bulgeArc([ax, ay]: Vec2, [bx, by]: Vec2, bulge: number): Vec2[] {
