@@ -45,9 +45,29 @@ await shot('go-to');
 await page.keyboard.press('Escape');
 await page.keyboard.press('1');
 await page.waitForTimeout(4000);
+await page.getByText('being made').waitFor({ state: 'hidden' });
 await shot('model');
+await page.getByRole('button', { name: 'Show finding 4', exact: true }).click();
+await page.getByRole('button', { name: 'Chart' }).click();
+await page.waitForTimeout(2500);
+await shot('model-check');
 await page.goto(address);
 await page.getByRole('link', { name: 'Heron Spit Tide Station' }).waitFor();
 await shot('shelf');
+await page.locator('input[type=file]').setInputFiles('demo/boat-house-plan.dxf');
+await page.waitForURL(/\/bench/);
+await page.waitForTimeout(2000);
+await page.keyboard.press('1');
+await page.waitForTimeout(2500);
+for (const [field, figure] of [
+  ['Base of WINDOWS', '900'],
+  ['Height of WINDOWS', '1200'],
+  ['Height of GATE OPENING', '2300'],
+]) {
+  await page.getByLabel(field).fill(figure);
+  await page.getByLabel(field).press('Enter');
+  await page.waitForTimeout(1500);
+}
+await shot('model-plan');
 await browser.close();
 server.kill();

@@ -38,13 +38,13 @@ export default function CensusChart({ model, classes }: { readonly model: ModelI
         [bar('Volume', 'volume', '#B4AB97'), bar('Triangles', 'triangles', '#22292C')],
         {
           width: 262,
-          height: 60 + rows.length * 24,
-          margin: { l: 104, r: 8, t: 22, b: 22 },
+          height: 34 + rows.length * 24,
+          margin: { l: 104, r: 8, t: 4, b: 22 },
           font,
           paper_bgcolor: 'rgba(0,0,0,0)',
           plot_bgcolor: 'rgba(0,0,0,0)',
           bargap: 0.35,
-          legend: { orientation: 'h', x: 0, y: 1.1, traceorder: 'reversed' },
+          showlegend: false,
           xaxis: { ticksuffix: ' %', gridcolor: '#DAD4C6', zerolinecolor: '#B4AB97', nticks: 4, fixedrange: true },
           yaxis: { fixedrange: true },
         },
@@ -57,11 +57,16 @@ export default function CensusChart({ model, classes }: { readonly model: ModelI
     };
   }, [model, classes]);
   return (
-    <div
-      ref={host}
-      role="img"
-      aria-label="Share of each class in the triangles and in the volume"
-      className="border-b border-rule2 py-1 pl-2"
-    />
+    <div className="border-b border-rule2 py-1 pl-2">
+      <p className="flex gap-4 pl-1 text-[11px]">
+        <span className="flex items-center gap-1.5">
+          <i className="inline-block h-2.5 w-2.5 bg-ink" /> Share of the triangles
+        </span>
+        <span className="flex items-center gap-1.5">
+          <i className="inline-block h-2.5 w-2.5 bg-rule2" /> of the volume
+        </span>
+      </p>
+      <div ref={host} role="img" aria-label="Share of each class in the triangles and in the volume" />
+    </div>
   );
 }

@@ -16,8 +16,8 @@ export function PlanTable({ rows, onChange }: Props) {
   return (
     <section aria-label="Plan table" className="max-h-[150px] overflow-auto border-t border-ink" tabIndex={0}>
       <table className="w-full border-collapse text-left whitespace-nowrap">
-        <thead className="text-[12px] text-graphite">
-          <tr className="h-6 border-b border-ink [&>th]:px-2.5 [&>th]:font-normal">
+        <thead className="sticky top-0 z-10 bg-paper text-[12px] text-graphite shadow-[0_1px_0_var(--color-ink)]">
+          <tr className="h-6 [&>th]:px-2.5 [&>th]:font-normal">
             <th className="font-semibold! text-ink">Layer of the plan</th>
             <th>outlines</th>
             <th>is built as</th>

@@ -108,8 +108,8 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
           )}
           {rows.length === 0 ? (
             <p className="max-w-md pt-8 text-graphite">
-              Nothing here yet. Drop a model anywhere on this page (IFC, glTF, OBJ, STL, PLY, 3MF, STEP, also zipped), choose one, or open
-              the demo: a small tide station with its sections, elevations and plans.
+              Nothing here yet. Drop a model anywhere on this page (IFC, glTF, OBJ, STL, PLY, 3MF, STEP, a plan in DXF, also zipped), choose
+              one, or open the demo: a small tide station with its sections, elevations and plans.
             </p>
           ) : (
             <table className="w-full border-collapse text-left">
@@ -158,8 +158,8 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         <aside className="border-l border-rule2 bg-board p-3">
           <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
           <p className="mb-3 text-graphite">
-            Drop a model anywhere on this page: IFC, glTF, OBJ, STL, PLY, 3MF or STEP, also zipped, with the files that belong to it. It is
-            read here, in this browser, and sent nowhere.
+            Drop a model anywhere on this page: IFC, glTF, OBJ, STL, PLY, 3MF, STEP, or a plan in DXF, also zipped, with the files that
+            belong to it. It is read here, in this browser, and sent nowhere.
           </p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="btn" disabled={reading !== null} onClick={() => choose.current?.click()}>

@@ -23,7 +23,7 @@ export const CONSEQUENCES: Readonly<Record<CheckKind, string>> = {
   twice: 'lines and fills lie on one another',
   'near-miss': 'two lines a hair apart where one is meant',
   'off-axis': 'sections along the grid cut it askew',
-  'no-material': 'no rule of a material reaches it; joints to its neighbours are drawn',
+  'no-material': 'drawn plain; joints to its neighbours stay',
   'no-storey': 'no plan of a storey asks for it',
   tiny: 'specks at 1:100',
   'far-off': 'pictures of the whole model become very small',
