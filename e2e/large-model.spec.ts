@@ -100,10 +100,37 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
   await drawn(page, 'S-01');
   const exact = Date.now() - letGo;
 
+  // the Model screen, opened anew from what is kept in the browser, and turned by hand
+  await page.goto(page.url().replace(/bench.*/, 'model'));
+  const asked = Date.now();
+  await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0, { timeout: 30_000 });
+  await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
+  const onPaper = Date.now() - asked;
+  const canvas = (await page.locator('canvas').boundingBox())!;
+  await page.evaluate(() => {
+    const turned = { frames: [] as number[], at: performance.now() };
+    Object.assign(window, { turned });
+    const tick = (now: number) => {
+      turned.frames.push(now - turned.at);
+      turned.at = now;
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  });
+  await page.mouse.move(canvas.x + 300, canvas.y + 200);
+  await page.mouse.down();
+  for (let step = 1; step <= 20; step++) await page.mouse.move(canvas.x + 300 + step * 8, canvas.y + 200);
+  const turning = await page.evaluate(() => {
+    const frames = (window as unknown as { turned: { frames: number[] } }).turned.frames.slice(2).sort((a, b) => a - b);
+    return frames[frames.length >> 1] ?? 0;
+  });
+  await page.mouse.up();
+
   const words = [
     `${ROWS * FILES * STOREYS * 12} triangles: open in the Bench after ${(opened / 1000).toFixed(1)} s`,
     `dragged for ${held} ms: ${during.frames} frames, ${during.middle?.toFixed(1)} ms in the middle, 95 % under ${during.most?.toFixed(1)} ms; ${during.cuts} cuts shown`,
     `exact drawing ${exact} ms after letting go`,
+    `the model in 3D ${onPaper} ms after its page; ${turning.toFixed(0)} ms a frame in the middle while it is turned`,
   ];
   info.annotations.push(...words.map((description) => ({ type: 'figure', description })));
   process.stdout.write(`${words.map((w) => `    ${w}`).join('\n')}\n`);

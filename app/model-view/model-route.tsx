@@ -35,13 +35,16 @@ export default function ModelRoute() {
   const [chosen, setSelected] = useState<{ readonly of: string; readonly n: number; readonly check: Check } | null>(null);
   const [aim, setAim] = useState<{ readonly element: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
+  const [thereOf, setThereOf] = useState<string | null>(null);
   const [newer, setNewer] = useState<{ readonly of: string; readonly before: ModelInfo; readonly changes: Changes } | null>(null);
   const selected = chosen?.of === model.id ? chosen : null;
   const checks = made?.of === model.id ? made.checks : null;
   const accepted = useMemo(() => project.accepted ?? {}, [project.accepted]);
   const sets = useMemo(() => Object.values(project.sets ?? {}).sort((a, b) => (a.name < b.name ? -1 : 1)), [project.sets]);
 
+  // the checks wait until the model is on the screen
   useEffect(() => {
+    if (thereOf !== model.id) return;
     let isWanted = true;
     pool.back
       .run((engine) => engine.check(model.id))
@@ -52,7 +55,7 @@ export default function ModelRoute() {
     return () => {
       isWanted = false;
     };
-  }, [model.id]);
+  }, [model.id, thereOf]);
 
   const change = async (label: string, recipe: Parameters<typeof changeProject>[2]) => {
     await changeProject(project.id, label, recipe);
@@ -136,7 +139,7 @@ export default function ModelRoute() {
         </ModelHead>
         <div className="relative bg-sheet">
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
-            <View3d model={model} states={shown.states} labels={labels} aim={aim} onPick={pickAt} />
+            <View3d model={model} states={shown.states} labels={labels} aim={aim} onPick={pickAt} onThere={() => setThereOf(model.id)} />
           </Suspense>
           {newer?.of === model.id && <ChangesLine {...newer} shown={shown} onClose={() => setNewer(null)} />}
         </div>

@@ -28,6 +28,12 @@ export const State = { hidden: 1, picked: 2 } as const;
 const ROW = 1024;
 /** When the hand has rested this long, the picture is drawn once more, twice as fine. */
 const REST = 220;
+/** Triangles of a picture that moves: at first, at least; and the time it may take, milliseconds. */
+const MOVING = 150_000;
+const FEWEST = 30_000;
+const QUICK = 34;
+/** A whole picture that took longer than this is not drawn twice as fine, milliseconds. */
+const DEAR = 150;
 /** Corners that are asked when the model is fitted into the picture. */
 const SAMPLES = 20_000;
 
@@ -61,6 +67,10 @@ export class PaperView {
   private size = new Vector2(1, 1);
   private frame = 0;
   private rest = 0;
+  /** Triangles of a moving picture, when the last one was drawn, and how long a whole one takes. */
+  private budget = MOVING;
+  private last = 0;
+  private whole = 0;
 
   constructor() {
     this.renderer = new WebGLRenderer({ antialias: false });
@@ -114,6 +124,8 @@ export class PaperView {
     this.mesh?.geometry.dispose();
     this.scene.clear();
     this.mesh = new Mesh(geometry, this.seen);
+    // a model this large is not tried at the double fineness first
+    this.whole = indices.length / 3 > 4 * MOVING ? DEAR + 1 : 0;
     this.mesh.frustumCulled = false;
     this.scene.add(this.mesh);
     const [x0, y0, z0, x1, y1, z1] = box as [number, number, number, number, number, number];
@@ -227,18 +239,38 @@ export class PaperView {
     return pixel[0]! + pixel[1]! * 256 + pixel[2]! * 65536 - 1;
   }
 
+  /** Draws the picture anew: at once as much as there is time for, the largest first; all of it when the hand rests. */
   redraw(): void {
     if (this.frame) return;
-    this.frame = requestAnimationFrame(() => {
+    this.frame = requestAnimationFrame((now) => {
       this.frame = 0;
-      this.draw(window.devicePixelRatio);
+      const since = now - this.last;
+      if (since < 400)
+        this.budget = since > QUICK * 1.5 ? Math.max(FEWEST, this.budget * 0.6) : since < QUICK ? this.budget * 1.25 : this.budget;
+      this.budget = Math.min(this.budget, Math.max(MOVING, this.triangles));
+      this.last = now;
+      this.draw(window.devicePixelRatio, this.budget);
       for (const watcher of this.watchers) watcher();
       clearTimeout(this.rest);
-      this.rest = window.setTimeout(() => this.draw(Math.max(2, window.devicePixelRatio)), REST);
+      this.rest = window.setTimeout(() => this.settle(), REST);
     });
   }
 
-  private draw(scale: number): void {
+  /** The whole picture; twice as fine where that takes no time. */
+  private settle(): void {
+    const from = performance.now();
+    const isDear = this.whole > DEAR;
+    this.draw(isDear ? window.devicePixelRatio : Math.max(2, window.devicePixelRatio), Infinity);
+    if (!isDear) this.renderer.getContext().finish();
+    this.whole = isDear ? this.whole : performance.now() - from;
+  }
+
+  private get triangles(): number {
+    return (this.mesh?.geometry.index?.count ?? 0) / 3;
+  }
+
+  private draw(scale: number, triangles: number): void {
+    this.mesh?.geometry.setDrawRange(0, triangles === Infinity ? Infinity : Math.floor(triangles) * 3);
     const { x: width, y: height } = this.size;
     const { half } = this;
     const { camera } = this;

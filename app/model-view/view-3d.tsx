@@ -19,6 +19,8 @@ interface Props {
   readonly aim: { readonly element: number } | null;
   /** Told what was picked, -1 for nothing; `more` when it is to be added to what is picked. */
   readonly onPick: (element: number, more: boolean) => void;
+  /** Told when the model is on the screen, or cannot be. */
+  readonly onThere: () => void;
 }
 
 const SIDES = [
@@ -31,7 +33,11 @@ const SIDES = [
 const STILL = 4;
 
 /** The model on paper, turned by hand. */
-export default function View3d({ model, states, labels, aim, onPick }: Props) {
+export default function View3d({ model, states, labels, aim, onPick, onThere }: Props) {
+  const told = useRef(onThere);
+  useEffect(() => {
+    told.current = onThere;
+  });
   const host = useRef<HTMLDivElement>(null);
   const [view, setView] = useState<PaperView | null>(null);
   const [isThere, setThere] = useState(false);
@@ -45,7 +51,10 @@ export default function View3d({ model, states, labels, aim, onPick }: Props) {
     try {
       made = new PaperView();
     } catch {
-      const tell = setTimeout(() => setFault('This browser offers no 3D drawing (WebGL 2); the census and the Bench work without it.'));
+      const tell = setTimeout(() => {
+        setFault('This browser offers no 3D drawing (WebGL 2); the census and the Bench work without it.');
+        told.current();
+      });
       return () => clearTimeout(tell);
     }
     element.append(made.element);
@@ -77,8 +86,12 @@ export default function View3d({ model, states, labels, aim, onPick }: Props) {
           const [ox, oy, oz] = model.origin;
           view.show(mesh, [x0 - ox, y0 - oy, z0 - oz, x1 - ox, y1 - oy, z1 - oz]);
           setThere(true);
+          told.current();
         },
-        (error: Error) => isWanted && setFault(error.message),
+        (error: Error) => {
+          if (isWanted) setFault(error.message);
+          told.current();
+        },
       );
     return () => {
       isWanted = false;
