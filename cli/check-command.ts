@@ -1,10 +1,10 @@
 import { checkModel, CHECK_KINDS } from '../core/checks/check-model';
 import { checkWords, elementWords } from '../core/checks/check-words';
 import { noteSentence } from '../core/faults/wording';
-import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
+import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';
-import { oneOf, parse, seconds, UsageFault } from './usage';
+import { oneOf, parse, UsageFault } from './usage';
 
 /** Exit code of a model with findings. */
 const FOUND = 3;
@@ -14,17 +14,14 @@ export async function checkCommand(args: readonly string[]): Promise<number> {
   const { values, positionals } = parse(args, {
     json: { type: 'boolean' },
     only: { type: 'string' },
-    unit: { type: 'string' },
-    up: { type: 'string' },
-    patience: { type: 'string' },
+    ...MODEL_OPTIONS,
   });
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('check needs one model: tarvex check MODEL');
-  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
-  const up = oneOf('up', values.up, ['y', 'z']);
   const only = (values.only ?? '').split(',').filter(Boolean);
   for (const kind of only) oneOf('only', kind, CHECK_KINDS);
-  const model = await readModelFile(path, { unit, up, patience: seconds(values.patience) });
+  const options = await modelOptions(values);
+  const model = await readModelFile(path, options);
   const all = checkModel(model, prepare(model));
   const checks = only.length ? all.filter((c) => only.includes(c.kind)) : all;
   const notes = only.length ? [] : model.notes.map(noteSentence);

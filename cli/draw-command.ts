@@ -2,14 +2,14 @@ import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import { draw } from '../core/draw';
 import { explainStep } from '../core/writers/explain';
-import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
 import { STANDARD } from '../core/drafting/standard';
 import { styleDrawing } from '../core/drafting/style-drawing';
 import { DXF_UNITS, type DxfUnit } from '../core/writers/dxf';
 import { readSight, readStandard } from './read-json';
+import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';
-import { oneOf, parse, seconds, UsageFault } from './usage';
+import { oneOf, parse, UsageFault } from './usage';
 
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
 export async function drawCommand(args: readonly string[]): Promise<number> {
@@ -18,9 +18,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     out: { type: 'string' },
     scale: { type: 'string' },
     standard: { type: 'string' },
-    unit: { type: 'string' },
-    up: { type: 'string' },
-    patience: { type: 'string' },
+    ...MODEL_OPTIONS,
     'dxf-unit': { type: 'string' },
     block: { type: 'boolean' },
     plain: { type: 'boolean' },
@@ -34,15 +32,14 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg'])!;
   const scale = Number(values.scale ?? 100);
   if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
-  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
-  const up = oneOf('up', values.up, ['y', 'z']);
   const dxfUnit = oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]);
+  const options = await modelOptions(values);
   const sight = await readSight(values.sight);
   const standard = values.standard ? await readStandard(values.standard) : STANDARD;
 
   const clock = () => performance.now();
   const t0 = clock();
-  const model = await readModelFile(path, { unit, up, patience: seconds(values.patience) });
+  const model = await readModelFile(path, options);
   const t1 = clock();
   const scene = prepare(model);
   const t2 = clock();

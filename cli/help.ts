@@ -6,7 +6,7 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
   tarvex help draw | inspect | check | proof                  more about a command
 
-MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, or an archive (.zip, .ifczip) with one in it.
+MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, a plan in .dxf, or an archive (.zip, .ifczip) with one in it.
 Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings.
 
 A first drawing:
@@ -22,6 +22,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --standard FILE    drafting standard (default: the one that comes along)
   --unit U           unit of the model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
+  --plan FILE        a plan in DXF: how its layers are built, { "WALLS": { "class": "Wall", "base": 0, "height": 2.5, "material": "Masonry" } }
   --patience S       end the reading of a model that shows no progress for S seconds (default 90)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
   --block            DXF: put the drawing into one block, inserted once

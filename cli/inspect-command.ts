@@ -1,21 +1,19 @@
 import { describeModel, summarise } from '../core/scene/summary';
-import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
+import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';
-import { oneOf, parse, seconds, UsageFault } from './usage';
+import { parse, UsageFault } from './usage';
 
 /** tarvex inspect: what is in a model and what is doubtful, in words or as data. */
 export async function inspectCommand(args: readonly string[]): Promise<number> {
   const { values, positionals } = parse(args, {
     json: { type: 'boolean' },
-    unit: { type: 'string' },
-    up: { type: 'string' },
-    patience: { type: 'string' },
+    ...MODEL_OPTIONS,
   });
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('inspect needs one model: tarvex inspect MODEL');
-  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
-  const model = await readModelFile(path, { unit, up: oneOf('up', values.up, ['y', 'z']), patience: seconds(values.patience) });
+  const options = await modelOptions(values);
+  const model = await readModelFile(path, options);
   const summary = summarise(model, prepare(model));
   process.stdout.write(values.json ? `${JSON.stringify(summary, null, 1)}\n` : describeModel(summary));
   return 0;

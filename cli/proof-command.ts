@@ -3,11 +3,11 @@ import { STANDARD } from '../core/drafting/standard';
 import { styleDrawing } from '../core/drafting/style-drawing';
 import { noteSentence } from '../core/faults/wording';
 import { proof } from '../core/proof/proof';
-import { UNITS } from '../core/model/length-unit';
 import { prepare } from '../core/scene/prepare';
+import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';
 import { readSight, readStandard } from './read-json';
-import { oneOf, parse, seconds, UsageFault } from './usage';
+import { parse, UsageFault } from './usage';
 
 /** Exit code of a drawing with findings. */
 const FOUND = 3;
@@ -17,19 +17,16 @@ export async function proofCommand(args: readonly string[]): Promise<number> {
   const { values, positionals } = parse(args, {
     sight: { type: 'string' },
     standard: { type: 'string' },
-    unit: { type: 'string' },
-    up: { type: 'string' },
-    patience: { type: 'string' },
+    ...MODEL_OPTIONS,
     json: { type: 'boolean' },
   });
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('proof needs one model: tarvex proof MODEL --sight SIGHT.json');
   if (!values.sight) throw new UsageFault('proof needs --sight SIGHT.json');
-  const unit = oneOf('unit', values.unit, Object.keys(UNITS) as (keyof typeof UNITS)[]);
-  const up = oneOf('up', values.up, ['y', 'z']);
+  const options = await modelOptions(values);
   const sight = await readSight(values.sight);
   const standard = values.standard ? await readStandard(values.standard) : STANDARD;
-  const model = await readModelFile(path, { unit, up, patience: seconds(values.patience) });
+  const model = await readModelFile(path, options);
   const scene = prepare(model);
   const findings = proof(model, scene, sight, styleDrawing(model, draw(model, scene, sight, { ranks: standard.ranks }), standard, 100));
   const rows = findings.map((f) => ({ finding: f.code, at: f.at, words: noteSentence(f) }));

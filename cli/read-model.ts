@@ -5,6 +5,8 @@ import { Fault, type Facts, type FaultCode } from '../core/faults/fault';
 import type { LengthUnit } from '../core/model/length-unit';
 import type { Model } from '../core/model/model';
 import { kindOf, MODEL_KINDS } from '../core/readers/model-kinds';
+import type { PlanChanges } from '../core/plan/plan';
+import { replan } from '../core/plan/replan';
 import { readHere, type Reading } from './read-here';
 
 export interface ReadOptions {
@@ -12,6 +14,8 @@ export interface ReadOptions {
   readonly up: 'y' | 'z' | undefined;
   /** A reading that shows no progress for so many seconds is ended. */
   readonly patience?: number | undefined;
+  /** Changes of the table by which a plan is built, by layer. */
+  readonly plan?: PlanChanges | undefined;
 }
 
 const PATIENCE = 90;
@@ -27,7 +31,11 @@ type Answer =
  * in a thread of its own: damage can lead a library round in circles, and a thread can be ended.
  * @throws Fault, with the file's name among its facts
  */
-export async function readModelFile(path: string, { unit, up, patience = PATIENCE }: ReadOptions): Promise<Model> {
+export async function readModelFile(path: string, options: ReadOptions): Promise<Model> {
+  return replan(await readInThread(path, options), options.plan);
+}
+
+async function readInThread(path: string, { unit, up, patience = PATIENCE }: ReadOptions): Promise<Model> {
   const file = basename(path);
   const kind = kindOf(file);
   if (!(MODEL_KINDS as readonly string[]).includes(kind)) throw new Fault('file-kind-unknown', { file, kind: kind ? `.${kind}` : 'none' });

@@ -117,4 +117,21 @@ describe('the command line', () => {
     expect(names.length).toBeGreaterThanOrEqual(4);
     for (const name of names) expect(readFileSync(join(at('steps'), name), 'utf8')).toContain('<svg');
   });
+
+  it('builds a plan by a table, checks it, and refuses a table that is wrong before anything is read', async () => {
+    const table = { WALLS: { height: 3 }, WINDOWS: { base: 0.9, height: 1.2 }, FURNITURE: { class: '' } };
+    writeFileSync(at('table.json'), JSON.stringify(table));
+    const plan = 'demo/boat-house-plan.dxf';
+    const told = JSON.parse((await tarvex('inspect', plan, '--plan', at('table.json'), '--json')).out) as {
+      size: number[];
+      classes: { class: string; elements: number }[];
+    };
+    expect(told.size).toEqual([14.4, 8.4, 3.2]);
+    expect(told.classes.map((c) => c.class)).not.toContain('Furniture');
+    expect(await tarvex('check', plan, '--plan', at('table.json'))).toEqual({ code: 0, out: 'nothing was found\n', err: '' });
+    const found = await tarvex('check', plan, '--only', 'no-material');
+    expect(found).toMatchObject({ code: 3, out: expect.stringMatching(/^no material: Furniture "FURNITURE 1"\n/) as string });
+    writeFileSync(at('table.json'), '{ "WALLS": { "height": "tall" } }');
+    expect((await tarvex('inspect', plan, '--plan', at('table.json'))).err).toMatch(/table\.json: WALLS\.height must be a number/);
+  });
 });

@@ -21,11 +21,3 @@ export function oneOf<T extends string>(name: string, value: string | undefined,
   if (value === undefined || (allowed as readonly string[]).includes(value)) return value as T | undefined;
   throw new UsageFault(`--${name} is "${value}"; it can be ${allowed.join(', ')}`);
 }
-
-/** A number of seconds above 0, or undefined where none is given. */
-export function seconds(value: string | undefined): number | undefined {
-  if (value === undefined) return undefined;
-  const number = Number(value);
-  if (!(number > 0 && number <= 86_400)) throw new UsageFault(`--patience is "${value}"; it must be a number of seconds above 0`);
-  return number;
-}
