@@ -112,6 +112,13 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
   await page.keyboard.press('2');
   await row(page, 'S-03').click();
   await drawn(page, 'S-03');
+
+  // and a sight leaves out the set that was kept
+  const slate = page.getByLabel('Slate');
+  await slate.getByRole('button', { name: 'Add' }).first().click();
+  await page.getByRole('menuitem', { name: 'Set 1' }).click();
+  await expect(slate.getByRole('button', { name: 'set 1' })).toBeVisible();
+  await drawn(page, 'S-03');
 });
 
 test('a newer file over the old one: what came, went and moved is told, corrections stay', async ({ page }) => {

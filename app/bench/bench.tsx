@@ -27,6 +27,7 @@ import { frameOf, gridAlong, keyFrameOf, lineOf, lookingWords, withLine } from '
 import { Slate } from './slate';
 import { Straightedge } from './straightedge';
 import { useBenchKeys } from './use-bench-keys';
+import { withSets } from '../data/sets';
 import { useDrawing } from './use-drawing';
 import { useKey } from './use-key';
 import { useSize } from './use-size';
@@ -60,7 +61,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const [keyRef, keySize] = useSize();
 
   const sight = draft && draft.id === selected?.id ? draft.sight : (selected?.sight ?? null);
-  const live = useDrawing(selected ? `${project.id}/${selected.id}` : null, model.id, sight);
+  const live = useDrawing(selected ? `${project.id}/${selected.id}` : null, model.id, sight && withSets(sight, project));
   const frame = useMemo(() => (sight ? frameOf(model, sight) : null), [model, sight]);
   const saved = selected?.sight ?? null;
   // While the hand moves a line the Key stays as it lies; it turns level when the hand lets go.
@@ -187,7 +188,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         (engine) =>
           engine.exportFile(
             model.id,
-            { format, sights: what.map(({ sight: s, scale }) => ({ sight: s, scale })), archive: project.name },
+            { format, sights: what.map(({ sight: s, scale }) => ({ sight: withSets(s, project), scale })), archive: project.name },
             Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done })),
           ),
         control.signal,

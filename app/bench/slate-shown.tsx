@@ -3,6 +3,7 @@ import type { Rule, Sight } from '../../core/sights/sight';
 import { classWords } from '../figures/class-words';
 import { classCounts, solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
+import { useProject } from '../project/use-project';
 import { Group } from './slate-group';
 
 interface Props {
@@ -14,7 +15,10 @@ interface Props {
 /** What the sight does not show, and what it shows without cutting it; by class. */
 export function ShownGroup({ model, sight, onChange }: Props) {
   const hidden = new Set((sight.show ?? []).filter((r) => r.use === 'exclude' && r.class).map((r) => r.class!.toLowerCase()));
-  const shown = [...classCounts(model)].reduce((sum, [name, n]) => (hidden.has(name.toLowerCase()) ? sum : sum + n), 0);
+  const { project } = useProject();
+  const sets = new Set((sight.show ?? []).flatMap((r) => (r.use === 'exclude' && r.set !== undefined ? [r.set] : [])));
+  const inSets = new Set(Object.values(project.sets ?? {}).flatMap((s) => (sets.has(s.name) ? s.elements : [])));
+  const shown = model.elements.filter((e) => e.use !== 'space' && !hidden.has(e.class.toLowerCase()) && !inSets.has(e.id)).length;
   return (
     <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>
       <Rules
@@ -51,6 +55,8 @@ function Rules({
 }) {
   const named = new Set(rules.map((r) => r.class?.toLowerCase()));
   const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
+  const { project } = useProject();
+  const sets = Object.values(project.sets ?? {}).filter((s) => !rules.some((r) => r.set === s.name));
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
       <span className="min-w-[38px] text-graphite">{label}</span>
@@ -62,13 +68,18 @@ function Rules({
           className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through"
           onClick={() => onChange(rules.filter((_, k) => k !== i))}
         >
-          {(rule.class ? classWords(rule.class) : (rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase()}
+          {(rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase()}
         </button>
       ))}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className="word">Add</DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
+            {sets.map(({ id, name }) => (
+              <DropdownMenu.Item key={id} onSelect={() => onChange([...rules, use ? { set: name, use } : { set: name }])}>
+                {name}
+              </DropdownMenu.Item>
+            ))}
             {classes.map((c) => (
               <DropdownMenu.Item key={c} onSelect={() => onChange([...rules, use ? { class: c, use } : { class: c }])}>
                 {classWords(c)}

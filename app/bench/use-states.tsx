@@ -2,6 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useState } from 'react';
 import { database, type ModelInfo } from '../data/database';
 import { fingerprint } from '../data/fingerprint';
+import { withSets } from '../data/sets';
 import type { Project, ProjectSight } from '../data/project';
 import { pool, Stopped } from '../workers/pool';
 import type { LiveDrawing } from './use-drawing';
@@ -36,16 +37,17 @@ export function useStates(
     if (selected?.id === id && live.fault) return { words: 'not drawn', tone: 'fault' };
     const print = kept?.[`${project.id}/${id}`];
     if (print === undefined) return { words: 'not drawn yet', tone: 'quiet' };
-    if (print !== fingerprint(model.id, own.sight)) return { words: 'out of date', tone: 'old' };
+    if (print !== fingerprint(model.id, withSets(own.sight, project))) return { words: 'out of date', tone: 'old' };
     if (selected?.id === id && live.drawn?.drawing.lineRole.length === 0) return { words: 'empty: nothing lies before it', tone: 'quiet' };
     return { words: 'current', tone: 'quiet' };
   };
-  const old = kept ? sights.filter((s) => kept[`${project.id}/${s.id}`] !== fingerprint(model.id, s.sight)) : [];
+  const old = kept ? sights.filter((s) => kept[`${project.id}/${s.id}`] !== fingerprint(model.id, withSets(s.sight, project))) : [];
 
   const redraw = async () => {
     const control = new AbortController();
     const from = performance.now();
-    for (const [done, { id, sight }] of old.entries()) {
+    for (const [done, { id, sight: own }] of old.entries()) {
+      const sight = withSets(own, project);
       setRun({ id, done, of: old.length, stop: () => control.abort() });
       try {
         const drawn = await pool.back.run((engine) => engine.draw(model.id, sight), control.signal);

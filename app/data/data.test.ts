@@ -6,6 +6,7 @@ import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
 import { fileName } from './file-name';
 import { fingerprint } from './fingerprint';
+import { withSets } from './sets';
 import { nextNumber, orderedSights, type Project } from './project';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
 import { storageSentence } from './storage-fault';
@@ -111,4 +112,14 @@ it('names files by number and name, without signs that a file system refuses, no
 it('says in plain words that there is no room left', () => {
   expect(storageSentence(Object.assign(new Error('x'), { name: 'QuotaExceededError' }))).toMatch(/no room left/);
   expect(storageSentence(new Error('odd\nstack'))).toBe('The change could not be saved: odd.');
+});
+
+it('a rule by a named set is told to the engine element by element; a set that is gone holds nothing', () => {
+  const sight = { kind: 'section', number: 'S', name: '', show: [{ set: 'Loose', use: 'exclude' }] } as const;
+  const sets = { a: { id: 'a', name: 'Loose', elements: ['e1', 'e2'] } };
+  expect(withSets(sight, { sets }).show).toEqual([{ set: 'Loose', use: 'exclude', ids: ['e1', 'e2'] }]);
+  expect(withSets(sight, {}).show).toEqual([{ set: 'Loose', use: 'exclude', ids: [] }]);
+  expect(fingerprint('m', withSets(sight, { sets }))).not.toBe(fingerprint('m', withSets(sight, {})));
+  const plain = { kind: 'section', number: 'S', name: '', show: [{ class: 'Wall' }] } as const;
+  expect(withSets(plain, { sets })).toBe(plain);
 });

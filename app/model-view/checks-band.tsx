@@ -75,7 +75,7 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
           )}
         </span>
       </div>
-      <div className="min-h-0 overflow-auto" tabIndex={0} aria-label="Findings">
+      <div role="region" className="min-h-0 overflow-auto" tabIndex={0} aria-label="Findings">
         <table className="w-full table-fixed border-collapse text-left">
           <colgroup>
             <col className="w-[44px]" />

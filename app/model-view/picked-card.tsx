@@ -140,7 +140,7 @@ function Facts({ model, element }: { readonly model: ModelInfo; readonly element
   const { id, type, assembly, facts = {} } = model.elements[element]!;
   const volume = model.elementVolume[element]!;
   return (
-    <div className="max-h-[300px] overflow-auto pt-1" tabIndex={0} aria-label="Properties">
+    <div role="region" className="max-h-[300px] overflow-auto pt-1" tabIndex={0} aria-label="Properties">
       <Line name="Type" value={type} />
       <Line name="Predefined" value={facts.predefined ?? ''} />
       <Line name="Assembly" value={assembly} />

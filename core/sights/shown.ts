@@ -4,6 +4,15 @@ import type { Rule, Sight } from './sight';
 
 const same = (a: string | undefined, b: string): boolean => a === undefined || a.toLowerCase() === b.toLowerCase();
 
+const _sets = new WeakMap<readonly string[], ReadonlySet<string>>();
+
+/** The ids of a rule, made ready for many questions once. */
+function idsOf(ids: readonly string[]): ReadonlySet<string> {
+  let known = _sets.get(ids);
+  if (!known) _sets.set(ids, (known = new Set(ids)));
+  return known;
+}
+
 function fits(model: Model, part: number, rule: Rule): boolean {
   const element = model.elements[model.partElement[part]!]!;
   return (
@@ -11,7 +20,9 @@ function fits(model: Model, part: number, rule: Rule): boolean {
     same(rule.storey, model.storeys[element.storey]?.name ?? '') &&
     same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '') &&
     same(rule.name, element.name) &&
-    (rule.id === undefined || rule.id === element.id)
+    (rule.id === undefined || rule.id === element.id) &&
+    (rule.set === undefined || rule.ids !== undefined) &&
+    (rule.ids === undefined || idsOf(rule.ids).has(element.id))
   );
 }
 

@@ -17,8 +17,10 @@ const rule = Joi.object({
   material: text,
   name: text,
   id: text,
+  set: text,
+  ids: Joi.array().items(Joi.string().max(200)).max(500_000),
   use: Joi.valid('include', 'exclude'),
-}).or('class', 'storey', 'material', 'name', 'id');
+}).or('class', 'storey', 'material', 'name', 'id', 'set', 'ids');
 
 const schema = Joi.object({
   kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),

@@ -10,6 +10,9 @@ export interface Rule {
   readonly material?: string | undefined;
   readonly name?: string | undefined;
   readonly id?: string | undefined;
+  /** Name of a set of elements that the project keeps; `ids` says which they are. */
+  readonly set?: string | undefined;
+  readonly ids?: readonly string[] | undefined;
   readonly use?: 'include' | 'exclude' | undefined;
 }
 
