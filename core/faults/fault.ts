@@ -73,6 +73,7 @@ export type NoteCode =
   | 'no-elements'
   | 'unit-assumed'
   | 'unit-doubtful'
+  | 'unit-guessed'
   | 'companion-missing'
   | 'archive-others'
   | 'faces-not-finite'

@@ -56,6 +56,8 @@ const NOTES: Record<NoteCode, string> = {
   'unit-assumed': 'the file states no unit: it was taken as metres and is {size} m in size',
   'unit-doubtful':
     'the file states no unit: it was taken as metres and is {size} m in size; as {unit} it would be {guess} m, which is more likely (--unit {unit})',
+  'unit-guessed':
+    'the file states no unit: by its size one of its units was taken for {metres} m, which makes it {size} m large; say --unit if that is wrong',
   'companion-missing': 'the file "{name}" that belongs to it did not come along: what it holds is missing',
   'archive-others': 'the archive holds {count} more models; "{first}" was taken',
   'faces-not-finite': '{count} faces have coordinates that are not numbers and are left out',

@@ -1,5 +1,5 @@
-import earcut from 'earcut';
 import { difference, ringArea, ringContains, type Face, type Ring } from '../geometry/polygons';
+import { prismTriangles } from '../geometry/prism';
 import type { Model } from '../model/model';
 import { MeshParts } from '../readers/mesh-parts';
 import type { Plan, PlanRow } from './plan';
@@ -58,33 +58,9 @@ function stand(parts: MeshParts, face: Face, { base, height, material }: PlanRow
 const areaOf = (face: Face): number => face.reduce((sum, ring, k) => sum + (k ? -1 : 1) * Math.abs(ringArea(ring)), 0);
 
 function prism(parts: MeshParts, face: Face, from: number, to: number): void {
-  const flat = face.flatMap((ring) => [...ring]);
-  const holes: number[] = [];
-  for (let r = 1, at = face[0]!.length / 2; r < face.length; at += face[r]!.length / 2, r++) holes.push(at);
-  const n = flat.length / 2;
-  const corners = new Float64Array(n * 6);
-  for (let i = 0; i < n; i++) {
-    corners.set([flat[i * 2]!, flat[i * 2 + 1]!, from], i * 3);
-    corners.set([flat[i * 2]!, flat[i * 2 + 1]!, to], (n + i) * 3);
-  }
-  const triangles: number[] = [];
-  const caps = earcut(flat, holes.length ? holes : undefined);
-  for (let t = 0; t < caps.length; t += 3) {
-    const [a, b, c] = [caps[t]!, caps[t + 1]!, caps[t + 2]!];
-    const turn =
-      (flat[b * 2]! - flat[a * 2]!) * (flat[c * 2 + 1]! - flat[a * 2 + 1]!) -
-      (flat[b * 2 + 1]! - flat[a * 2 + 1]!) * (flat[c * 2]! - flat[a * 2]!);
-    const [p, q] = turn > 0 ? [b, c] : [c, b];
-    triangles.push(a, q, p, n + a, n + p, n + q);
-  }
-  for (let r = 0, first = 0; r < face.length; first += face[r++]!.length / 2) {
-    const count = face[r]!.length / 2;
-    for (let i = 0; i < count; i++) {
-      const [a, b] = [first + i, first + ((i + 1) % count)];
-      triangles.push(a, b, n + b, a, n + b, n + a);
-    }
-  }
-  parts.mesh(corners, triangles);
+  const level = (z: number) =>
+    face.flatMap((ring) => Array.from({ length: ring.length / 2 }, (_, i) => [ring[i * 2]!, ring[i * 2 + 1]!, z]).flat());
+  parts.mesh([...level(from), ...level(to)], prismTriangles(face));
 }
 
 /** Outlines with the outlines inside them as holes: every second one inwards is a hole. Outer ones run counter-clockwise. */

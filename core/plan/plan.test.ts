@@ -92,7 +92,9 @@ describe('a model out of a plan', () => {
   });
 
   it('a unit that is not stated is guessed by the size; nothing closed is refused', () => {
-    expect(readPlanDxf(dxf(house, 0), 'a.dxf').asRead).toEqual({ metres: 0.001, up: 'z', isStated: false });
+    const guessed = readPlanDxf(dxf(house, 0), 'a.dxf');
+    expect(guessed.asRead).toEqual({ metres: 0.001, up: 'z', isStated: false });
+    expect(guessed.notes.map((n) => n.code)).toEqual(['unit-guessed']);
     expect(() => readPlanDxf(dxf(line('X', 0, 0, 1, 1)), 'a.dxf')).toThrowError(expect.objectContaining({ code: 'file-without-faces' }));
     const damaged = new TextEncoder().encode('0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n');
     expect(() => readPlanDxf(damaged, 'a.dxf')).toThrowError(expect.objectContaining({ code: expect.stringMatching(/^file-/) as string }));

@@ -1,5 +1,5 @@
-import earcut from 'earcut';
 import { multiply, transformPoint, type Matrix4 } from '../geometry/matrix4';
+import { prismTriangles } from '../geometry/prism';
 import type { Vec3 } from '../geometry/vec3';
 import { list, number, refs, triple, type Placements } from './ifc-placements';
 import { needsOwn, profileRings, type Profile } from './ifc-profiles';
@@ -130,37 +130,14 @@ export class OwnShapes {
 /** The body between a face and the same face moved by `by`, placed by m; its outside looks outwards also where m mirrors. */
 function prism(rings: Profile, by: readonly [number, number, number], m: Matrix4): { corners: Float64Array; triangles: Uint32Array } {
   const flat = rings.flat();
-  const n = flat.length;
-  const corners = new Float64Array(n * 6);
+  const corners = new Float64Array(flat.length * 6);
   flat.forEach(([x, y], i) => {
     corners.set(transformPoint(m, [x, y, 0]), i * 3);
-    corners.set(transformPoint(m, [x + by[0], y + by[1], by[2]]), (n + i) * 3);
+    corners.set(transformPoint(m, [x + by[0], y + by[1], by[2]]), (flat.length + i) * 3);
   });
-  const holes: number[] = [];
-  for (let r = 1, at = rings[0]!.length; r < rings.length; at += rings[r++]!.length) holes.push(at);
-  const caps = earcut(
-    flat.flatMap((p) => [...p]),
-    holes,
-  );
-  const triangles: number[] = [];
   const det = m[0]! * (m[5]! * m[10]! - m[6]! * m[9]!) - m[4]! * (m[1]! * m[10]! - m[2]! * m[9]!) + m[8]! * (m[1]! * m[6]! - m[2]! * m[5]!);
-  const isTurned = det < 0 !== by[2] < 0;
-  const put = (a: number, b: number, c: number) => void (isTurned ? triangles.push(a, c, b) : triangles.push(a, b, c));
-  for (let t = 0; t < caps.length; t += 3) {
-    const [a, b, c] = [caps[t]!, caps[t + 1]!, caps[t + 2]!];
-    const turn = (flat[b]![0] - flat[a]![0]) * (flat[c]![1] - flat[a]![1]) - (flat[b]![1] - flat[a]![1]) * (flat[c]![0] - flat[a]![0]);
-    const [p, q] = turn > 0 ? [b, c] : [c, b];
-    put(a, q, p);
-    put(n + a, n + p, n + q);
-  }
-  for (let r = 0, first = 0; r < rings.length; first += rings[r++]!.length)
-    for (let i = 0; i < rings[r]!.length; i++) {
-      const a = first + i,
-        b = first + ((i + 1) % rings[r]!.length);
-      put(a, b, n + b);
-      put(a, n + b, n + a);
-    }
-  return { corners, triangles: Uint32Array.from(triangles) };
+  const face = rings.map((ring) => Float64Array.from(ring.flat()));
+  return { corners, triangles: Uint32Array.from(prismTriangles(face, det < 0 !== by[2] < 0)) };
 }
 
 /** The inverse of a placement without scale. */

@@ -70,6 +70,7 @@ export function readPlanDxf(bytes: Uint8Array, name: string, { unit }: MeshOptio
   const plan = { layers, rows: layers.map(firstRow) };
   const model = buildPlan(plan, name, { metres, up: 'z', isStated: unit !== undefined || own !== undefined });
   const notes = [...model.notes];
+  if (!unit && !own) notes.push({ code: 'unit-guessed', facts: { metres, size: Number((largest * metres).toPrecision(4)) } });
   if (!isWhole) notes.push({ code: 'file-cut-off', facts: {} });
   if (skipped) notes.push({ code: 'pieces-skipped', facts: { count: skipped, what: 'blocks, splines or hatches' } });
   return { ...model, notes };

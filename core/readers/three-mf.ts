@@ -1,6 +1,6 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { Fault } from '../faults/fault';
-import { apply, multiply, type Affine } from './affine';
+import { IDENTITY, multiply, transformPoint, type Matrix4 } from '../geometry/matrix4';
 import { unpack } from './archive';
 import { Growing } from '../model/model-builder';
 import type { Colour, Model } from '../model/model';
@@ -23,12 +23,12 @@ interface Body {
   readonly material: string;
   readonly corners: Growing<Float64Array>;
   readonly triangles: Growing<Uint32Array>;
-  readonly components: { readonly object: string; readonly m: Affine }[];
+  readonly components: { readonly object: string; readonly m: Matrix4 }[];
 }
 interface Package {
   unit: string;
   readonly objects: Map<string, Body>;
-  readonly items: { readonly object: string; readonly m: Affine }[];
+  readonly items: { readonly object: string; readonly m: Matrix4 }[];
   readonly materials: Map<string, { name: string; colour: Colour | null }>;
 }
 
@@ -43,7 +43,7 @@ export function readThreeMf(bytes: Uint8Array, name: string, options: MeshOption
   for (const [file, data] of files) readPart(file, data, found, files.size === 1 || /(^|\/)3dmodel\.model$/i.test(file));
   const parts = new MeshParts();
   let total = 0;
-  const put = (id: string, m: Affine, depth: number) => {
+  const put = (id: string, m: Matrix4, depth: number) => {
     const object = found.objects.get(id);
     if (!object) throw new Fault('file-damaged', { place: `object ${id}`, reason: 'it is asked for and not there' });
     if (depth > DEEPEST) throw new Fault('file-damaged', { place: `object ${id}`, reason: 'it is a part of itself' });
@@ -55,7 +55,8 @@ export function readThreeMf(bytes: Uint8Array, name: string, options: MeshOption
         limit: '60 million',
       });
     if (object.triangles.length) {
-      const corners = apply(m, object.corners.view());
+      const corners = object.corners.view().slice();
+      for (let i = 0; i < corners.length; i += 3) corners.set(transformPoint(m, [corners[i]!, corners[i + 1]!, corners[i + 2]!]), i);
       parts.mesh(corners, soundTriangles(object, corners.length / 3, parts));
       const material = found.materials.get(object.material);
       parts.endMaterial(material ? parts.material(material.name, material.colour) : -1);
@@ -83,8 +84,6 @@ function soundTriangles({ triangles }: Body, corners: number, { builder }: MeshP
   return Uint32Array.from(kept);
 }
 
-const IDENTITY: Affine = [1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0];
-
 function readPart(file: string, data: Uint8Array, found: Package, isMain: boolean): void {
   const parser = new SaxesParser();
   let body: Body | null = null;
@@ -96,12 +95,13 @@ function readPart(file: string, data: Uint8Array, found: Package, isMain: boolea
     if (!Number.isFinite(value)) throw damaged(`"${tag.attributes[key] ?? ''}" is not a number`);
     return value;
   };
-  const matrix = (tag: SaxesTagPlain): Affine => {
+  const matrix = (tag: SaxesTagPlain): Matrix4 => {
     const text = tag.attributes['transform'];
     if (text === undefined) return IDENTITY;
     const m = text.trim().split(/\s+/).map(Number);
     if (m.length !== 12 || !m.every(Number.isFinite)) throw damaged('its placement is not twelve numbers');
-    return m as unknown as Affine;
+    // three axes and a shift, as they stand column by column
+    return [0, 3, 6, 9].flatMap((k) => [m[k]!, m[k + 1]!, m[k + 2]!, k === 9 ? 1 : 0]);
   };
   parser.on('error', (error) => {
     throw damaged(error.message.replace(/^\d+:\d+:\s*/, ''));
