@@ -3,17 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { ensurePackages } from './packages.mjs';
 
 ensurePackages();
-const { build } = await import('esbuild');
-await build({
-  entryPoints: ['fuzz/fuzz.ts', 'fuzz/reader.ts'],
-  outdir: 'build/fuzz-run',
-  outExtension: { '.js': '.mjs' },
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  external: ['web-ifc', 'occt-import-js'],
-  logLevel: 'warning',
-});
+const { bundle } = await import('./bundle.mjs');
+await bundle(['fuzz/fuzz.ts', 'fuzz/reader.ts'], 'build/fuzz-run');
 const { status } = spawnSync('node', ['build/fuzz-run/fuzz.mjs', ...process.argv.slice(2)], { stdio: 'inherit' });
 process.exit(status ?? 1);

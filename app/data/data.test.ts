@@ -93,6 +93,16 @@ describe('a project', () => {
     await emptyBin(Date.now() + 1);
     expect(await database.models.count()).toBe(0);
   });
+
+  it('takes the older readings of its file with it, which only its history knows', async () => {
+    const reading = (key: string, base: string) => ({ id: key, base }) as ModelInfo;
+    await database.models.bulkAdd([reading('model-1', 'model-1'), reading('model-1b', 'model-1'), reading('model-2', 'model-2')]);
+    await changeProject(id, 'Correction', (draft) => void (draft.model = 'model-1b'));
+    await changeProject(id, 'Read again', (draft) => void (draft.model = 'model-2'));
+    await binProject(id);
+    await emptyBin(Date.now() + 1);
+    expect(await database.models.count()).toBe(0);
+  });
 });
 
 describe('what a drawing depends on', () => {

@@ -26,6 +26,7 @@ export interface ModelInfo {
   readonly mainAngle: number;
   readonly triangles: number;
   readonly closed: number;
+  /** What the reader had to say, in sentences. */
   readonly doubts: readonly string[];
   readonly took: number;
   /** Enclosed volume of each element, m³, and its triangles. */

@@ -1,4 +1,4 @@
-import { database, type ModelInfo } from './database';
+import { database, type ModelInfo, type StepRow } from './database';
 import type { Project, ProjectSight } from './project';
 
 /** Makes a project of a model that has been read. `sights` may come along (the demo's). */
@@ -36,6 +36,12 @@ export async function restoreProject(id: string): Promise<void> {
   await database.projects.update(id, { binned: null });
 }
 
+/** The model that a project stands on, and those that its history could bring back: older readings of the file. */
+function modelsOf(project: Project, steps: readonly StepRow[]): Set<string> {
+  const patches = steps.flatMap((s) => [...s.patches, ...s.inverse]).filter((p) => p.path[0] === 'model');
+  return new Set([project.model, ...patches.map((p) => String(p.value))]);
+}
+
 /** Deletes a model with all its corrected readings, unless another project stands on one of them. */
 async function deleteModel(id: string): Promise<void> {
   const base = (await database.models.get(id))?.base ?? id;
@@ -53,10 +59,11 @@ export async function emptyBin(before: number): Promise<void> {
       'rw',
       [database.projects, database.models, database.bundles, database.drawings, database.steps, database.checks],
       async () => {
+        const steps = await database.steps.where('project').equals(project.id).toArray();
         await database.projects.delete(project.id);
-        await deleteModel(project.model);
+        for (const model of modelsOf(project, steps)) await deleteModel(model);
         await database.drawings.where('id').startsWith(`${project.id}/`).delete();
-        await database.steps.where('project').equals(project.id).delete();
+        await database.steps.bulkDelete(steps.map((s) => s.seq));
       },
     );
 }

@@ -44,11 +44,8 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
   for (const { check } of rows) counts.set(check.kind, (counts.get(check.kind) ?? 0) + 1);
   const shown = rows.filter(({ check }) => kind === null || check.kind === kind);
   const takenBack = Object.keys(accepted).length;
-  const readings =
-    kind === null || kind === 'reading'
-      ? model.doubts.filter((d) => !/is an open shell|are open shells|have no material|lie on no storey/.test(d))
-      : [];
-  const all = model.doubts.filter((d) => !/is an open shell|are open shells|have no material|lie on no storey/.test(d)).length;
+  const all = model.doubts.length;
+  const readings = kind === null || kind === 'reading' ? model.doubts : [];
   return (
     <section aria-label="Checks" className="grid max-h-[180px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink">
       <div className="flex items-center gap-3 border-b border-ink px-2.5 whitespace-nowrap">

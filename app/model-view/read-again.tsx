@@ -1,7 +1,7 @@
-import * as Comlink from 'comlink';
 import { useRef, useState } from 'react';
-import { modelAmong, MODEL_KINDS } from '../../core/readers/model-kinds';
-import { pool, Stopped } from '../workers/pool';
+import { MODEL_KINDS } from '../../core/readers/model-kinds';
+import { mainFile, readFiles } from '../project/read-files';
+import { Stopped } from '../workers/pool';
 import { Working } from '../ui/working';
 import type { ModelInfo } from '../data/database';
 
@@ -17,23 +17,11 @@ export function ReadAgain({ model, onRead, onFault }: Props) {
   const choose = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<{ readonly name: string; readonly share: number; readonly stop: () => void } | null>(null);
   const take = async (files: readonly File[]) => {
-    const main = files[Math.max(0, modelAmong(files.map((f) => f.name)))]!;
     const control = new AbortController();
-    setReading({ name: main.name, share: 0, stop: () => control.abort() });
+    setReading({ name: mainFile(files).name, share: 0, stop: () => control.abort() });
     try {
-      const loaded = await Promise.all(files.map(async (f) => ({ name: f.name, bytes: new Uint8Array(await f.arrayBuffer()) })));
-      const { bytes } = loaded.find((f) => f.name === main.name)!;
-      const companions = loaded.filter((f) => f.name !== main.name);
-      const id = await pool.back.run(
-        (engine) =>
-          engine.read(
-            main.name,
-            Comlink.transfer(bytes, [bytes.buffer]),
-            { companions, corrections: model.corrections },
-            Comlink.proxy((share: number) => setReading((r) => r && { ...r, share })),
-          ),
-        control.signal,
-      );
+      const progress = (share: number) => setReading((r) => r && { ...r, share });
+      const id = await readFiles(files, { signal: control.signal, progress }, model.corrections);
       onRead(id);
     } catch (error) {
       if (!(error instanceof Stopped)) onFault((error as Error).message);

@@ -1,3 +1,4 @@
+import { noteSentence } from '../../core/faults/wording';
 import { elementFigures } from '../../core/checks/element-figures';
 import type { Corrections } from '../../core/model/correct';
 import { mainAngle } from '../../core/checks/off-axis';
@@ -59,7 +60,8 @@ export function modelInfo(
     mainAngle: mainAngle(scene),
     triangles: summary.triangles,
     closed: summary.closed,
-    doubts: summary.doubts,
+    // what the checks find for themselves is theirs to tell
+    doubts: model.notes.filter((n) => n.code !== 'elements-without-storey').map(noteSentence),
     took,
   };
 }

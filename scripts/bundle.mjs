@@ -1,0 +1,15 @@
+import { build } from 'esbuild';
+
+/** Bundles programs of this project for Node; packages that bring WebAssembly stay packages of their own. */
+export const bundle = (entryPoints, outdir) =>
+  build({
+    entryPoints,
+    outdir,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    external: ['web-ifc', 'occt-import-js'],
+    logLevel: 'warning',
+  });
