@@ -32,7 +32,7 @@ type Answer =
  * @throws Fault, with the file's name among its facts
  */
 export async function readModelFile(path: string, options: ReadOptions): Promise<Model> {
-  return replan(await readInThread(path, options), options.plan);
+  return replan(await readInThread(path, options), { ...(options.plan && { plan: options.plan }) });
 }
 
 async function readInThread(path: string, { unit, up, patience = PATIENCE }: ReadOptions): Promise<Model> {
@@ -59,7 +59,11 @@ async function readInThread(path: string, { unit, up, patience = PATIENCE }: Rea
       worker.on('error', (error) => {
         clearTimeout(limit);
         const isFull = (error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY';
-        reject(isFull ? new Fault('file-too-large', { file, what: 'its model', size: 'more memory', limit: 'there is' }) : error);
+        reject(isFull ? new Fault('memory-full', { file }) : error);
+      });
+      worker.on('exit', () => {
+        clearTimeout(limit);
+        reject(new Fault('library-failed', { file, reason: 'the thread that read it ended' }));
       });
     });
   } finally {

@@ -62,7 +62,7 @@ async function openModel(id: string): Promise<Model> {
 }
 
 /** A model as it was read, with what was corrected; a plan is built anew by its table first. */
-const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections.plan), corrections);
+const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections), corrections);
 
 /** Keeps a prepared model, in memory that other workers can share where the page is isolated. */
 function keep(id: string, { model, scene }: Opened): Opened {

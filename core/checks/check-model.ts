@@ -40,8 +40,6 @@ const TINY = 0.005;
 const FAR = [8, 150] as const;
 /** What is expected to meet its neighbours. */
 const MEETS = /^(Wall|Slab|Column|Beam|Roof|Footing|Member)/;
-/** Most pairs of parts whose overlap is measured. */
-const MOST_PAIRS = 40_000;
 
 /** Checks a model before it is drawn; findings by kind, then by element. The scene is the prepared model. */
 export function checkModel(model: Model, scene: Scene): Check[] {
@@ -99,14 +97,13 @@ function meetingElements(model: Model, scene: Scene): Check[] {
   for (let i = 0; i < wide.length; i++) wide[i]! += i % 6 < 3 ? -GAP[1] : GAP[1];
   const shared = new Map<string, number>();
   const least = new Map<string, number>();
-  let pairs = 0;
   partPairs(wide, wanted, (p, q) => {
     const [a, b] = [model.partElement[p]!, model.partElement[q]!];
     if (a === b) return;
     const key = `${a} ${b}`;
     const thickness = thinnest(scene.partBounds, p, q);
     if (thickness > THICK) {
-      if (!scene.partClosed[p] || !scene.partClosed[q] || ++pairs > MOST_PAIRS) return;
+      if (!scene.partClosed[p] || !scene.partClosed[q]) return;
       const volume = sharedVolume(scene, p, q);
       if (volume > 0) shared.set(key, (shared.get(key) ?? 0) + volume);
       if (volume > LEAST_OVERLAP) least.set(key, 0);

@@ -1,3 +1,4 @@
+import { sixVolumes } from '../geometry/volume';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 
@@ -36,24 +37,10 @@ export function elementFigures(model: Model, scene: Scene): ElementFigures {
 }
 
 /** Enclosed volume of a closed part by the divergence theorem, measured from its first corner. */
-function volumeOf({ vertices: v, triangles, partTriangleStart }: Scene, part: number): number {
-  const [from, to] = [partTriangleStart[part]! * 3, partTriangleStart[part + 1]! * 3];
-  const o = triangles[from]! * 3;
+function volumeOf({ vertices, triangles, partTriangleStart }: Scene, part: number): number {
+  const [from, to] = [partTriangleStart[part]!, partTriangleStart[part + 1]!];
+  const o = triangles[from * 3]! * 3;
   let six = 0;
-  for (let i = from; i < to; i += 3) {
-    const a = triangles[i]! * 3,
-      b = triangles[i + 1]! * 3,
-      c = triangles[i + 2]! * 3;
-    const ax = v[a]! - v[o]!,
-      ay = v[a + 1]! - v[o + 1]!,
-      az = v[a + 2]! - v[o + 2]!;
-    const bx = v[b]! - v[o]!,
-      by = v[b + 1]! - v[o + 1]!,
-      bz = v[b + 2]! - v[o + 2]!;
-    const cx = v[c]! - v[o]!,
-      cy = v[c + 1]! - v[o + 1]!,
-      cz = v[c + 2]! - v[o + 2]!;
-    six += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
-  }
+  for (let t = from; t < to; t++) six += sixVolumes(vertices, triangles, t, o);
   return six / 6;
 }

@@ -12,6 +12,7 @@ export type FaultCode =
   | 'string-unclosed'
   | 'library-failed'
   | 'reading-hangs'
+  | 'memory-full'
   | 'file-damaged'
   | 'file-without-faces'
   | 'file-too-large'

@@ -15,6 +15,7 @@ const FAULTS: Record<FaultCode, string> = {
   'file-too-large': '{file}: {what} would need {size}, more than the {limit} that are allowed; it is damaged, or must be divided',
   'file-feature': '{file} uses {feature}, which is not read: export it without',
   'archive-without-model': '{file} is an archive without a model in it (it holds {names})',
+  'memory-full': '{file} needs more memory than there is: divide it, or export it without its smallest things',
   'reading-hangs':
     '{file}: its reading was ended, for nothing had come of it in {seconds} seconds; it is damaged, or one shape in it is too much',
   'obj-no-faces': '{file} has no faces: an OBJ file needs lines that begin with v and f',

@@ -27,16 +27,19 @@ export interface Corrections {
 
 /** The model as it should have been read. Nothing of the given model is changed; arrays that stay the same are shared. */
 export function correct(model: Model, { unit, up, elements }: Corrections): Model {
-  const read = model.asRead ?? { metres: 1, up: 'z' };
+  const read = model.asRead ?? { metres: 1, up: 'z', isStated: true };
   const scale = unit ? UNITS[unit] / read.metres : 1;
   const turn = up && up !== read.up ? up : null;
   let out = model;
-  if (scale !== 1 || turn) out = placed(out, scale, turn);
+  if (scale !== 1 || turn) out = placed(out, read, scale, turn);
+  // a unit that a person has named is stated, also when it is the one that was taken
+  if (unit)
+    out = { ...out, asRead: { ...read, ...out.asRead, isStated: true }, notes: out.notes.filter(({ code }) => !/^unit-/.test(code)) };
   return elements && Object.keys(elements).length ? withElements(out, elements) : out;
 }
 
 /** Grown by a factor, and set upright: a file with Y up that was read as Z up, or the other way. */
-function placed(model: Model, scale: number, turn: 'y' | 'z' | null): Model {
+function placed(model: Model, read: NonNullable<Model['asRead']>, scale: number, turn: 'y' | 'z' | null): Model {
   const move = ([x, y, z]: Vec3): Vec3 => {
     const [a, b, c] = [x * scale, y * scale, z * scale];
     return turn === 'y' ? [a, -c, b] : turn === 'z' ? [a, c, -b] : [a, b, c];
@@ -58,11 +61,10 @@ function placed(model: Model, scale: number, turn: 'y' | 'z' | null): Model {
     ...model,
     origin: move(model.origin),
     positions,
-    asRead: { metres: (model.asRead?.metres ?? 1) * scale, up: turn ?? model.asRead?.up ?? 'z', isStated: true },
+    asRead: { metres: read.metres * scale, up: turn ?? read.up, isStated: read.isStated },
     storeys: model.storeys.map((s) => ({ ...s, elevation: s.elevation * scale })),
     grid: model.grid.map((g) => ({ ...g, from: move(g.from), to: move(g.to) })),
     elements: model.elements.map((e) => (e.buildUp ? { ...e, buildUp: buildUp(e.buildUp) } : e)),
-    notes: model.notes.filter(({ code }) => scale === 1 || !/^unit-/.test(code)),
   };
 }
 
@@ -72,19 +74,17 @@ function withElements(model: Model, corrections: NonNullable<Corrections['elemen
     const known = materials.findIndex((m) => m.name === name);
     return known >= 0 ? known : materials.push({ name, colour: null }) - 1;
   };
-  const partMaterial = model.partMaterial.slice();
+  const newMaterial = new Map<number, number>();
   const leftOut = new Uint8Array(model.elements.length);
   const elements = model.elements.map((e, i): Element => {
     const own = corrections[e.id];
     if (!own) return e;
     if (own.leftOut) leftOut[i] = 1;
-    if (own.material !== undefined) {
-      const row = rowOf(own.material);
-      for (let p = 0; p < partMaterial.length; p++) if (model.partElement[p] === i) partMaterial[p] = row;
-    }
+    if (own.material !== undefined) newMaterial.set(i, rowOf(own.material));
     const storey = own.storey === undefined ? e.storey : model.storeys.findIndex((s) => s.name === own.storey);
     return { ...e, class: own.class ?? e.class, storey, buildUp: own.material === undefined ? e.buildUp : null };
   });
+  const partMaterial = model.partMaterial.map((old, p) => newMaterial.get(model.partElement[p]!) ?? old);
   const whole: Model = { ...model, materials, elements, partMaterial };
   return leftOut.includes(1) ? without(whole, leftOut) : whole;
 }

@@ -1,3 +1,4 @@
+import { boundCorners } from '../geometry/bounds';
 import { dot, subtract } from '../geometry/vec3';
 import type { ModelBuilder } from './model-builder';
 
@@ -8,24 +9,8 @@ const NEAR = 1000;
 export function moveToOrigin(builder: ModelBuilder): void {
   const data = builder.positions.reserve(0);
   const corners = builder.positions.length;
-  let x0 = Infinity,
-    y0 = Infinity,
-    z0 = Infinity,
-    x1 = -Infinity,
-    y1 = -Infinity,
-    z1 = -Infinity;
-  for (let i = 0; i < corners; i += 3) {
-    const x = data[i]!,
-      y = data[i + 1]!,
-      z = data[i + 2]!;
-    if (x < x0) x0 = x;
-    if (x > x1) x1 = x;
-    if (y < y0) y0 = y;
-    if (y > y1) y1 = y;
-    if (z < z0) z0 = z;
-    if (z > z1) z1 = z;
-  }
-  const origin = [Math.round((x0 + x1) / 2), Math.round((y0 + y1) / 2), Math.round((z0 + z1) / 2)] as const;
+  const [x0, y0, z0, x1, y1, z1] = boundCorners(data, 0, corners / 3, new Float64Array(6)) as unknown as number[];
+  const origin = [Math.round((x0! + x1!) / 2), Math.round((y0! + y1!) / 2), Math.round((z0! + z1!) / 2)] as const;
   if (!(Math.hypot(...origin) >= NEAR)) return;
   builder.origin = origin;
   for (let i = 0; i < builder.positions.length; i++) data[i]! -= origin[i % 3]!;

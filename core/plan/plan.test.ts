@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { elementFigures } from '../checks/element-figures';
+import { boundCorners } from '../geometry/bounds';
+import { correct } from '../model/correct';
 import { noteSentence } from '../faults/wording';
 import type { Model } from '../model/model';
 import { readPlanDxf } from '../readers/plan-dxf';
@@ -48,7 +50,7 @@ describe('a model out of a plan', () => {
     ]);
     const wall = (10 * 8 - 9.4 * 7.4) * 2.5;
     expect(volumes(model)).toEqual({ 'SLAB 1': 16, 'WALLS 1': expect.closeTo(wall - 1 * 0.3 * 2.1, 6) });
-    const window = replan(model, { OPENINGS: { base: 0.9, height: 1.2 }, WALLS: { height: 3 }, SLAB: { class: '' } });
+    const window = replan(model, { plan: { OPENINGS: { base: 0.9, height: 1.2 }, WALLS: { height: 3 }, SLAB: { class: '' } } });
     expect(volumes(window)).toEqual({ 'WALLS 1': expect.closeTo((10 * 8 - 9.4 * 7.4) * 3 - 1 * 0.3 * 1.2, 6) });
   });
 
@@ -95,6 +97,12 @@ describe('a model out of a plan', () => {
     const guessed = readPlanDxf(dxf(house, 0), 'a.dxf');
     expect(guessed.asRead).toEqual({ metres: 0.001, up: 'z', isStated: false });
     expect(guessed.notes.map((n) => n.code)).toEqual(['unit-guessed']);
+    // set right to centimetres the house is ten times as wide, and as high as before
+    const right = correct(replan(guessed, { unit: 'cm' }), { unit: 'cm' });
+    const box = boundCorners(right.positions, 0, right.positions.length / 3, new Float64Array(6));
+    expect([3, 4, 5].map((k) => box[k]! - box[k - 3]!)).toEqual([100, 80, 2.7].map((x) => expect.closeTo(x, 9) as number));
+    expect(right.asRead).toMatchObject({ metres: 0.01, isStated: true });
+    expect(right.notes).toEqual([]);
     expect(() => readPlanDxf(dxf(line('X', 0, 0, 1, 1)), 'a.dxf')).toThrowError(expect.objectContaining({ code: 'file-without-faces' }));
     const damaged = new TextEncoder().encode('0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n');
     expect(() => readPlanDxf(damaged, 'a.dxf')).toThrowError(expect.objectContaining({ code: expect.stringMatching(/^file-/) as string }));

@@ -1,3 +1,4 @@
+import { boundCorners } from '../geometry/bounds';
 import { UNITS, type LengthUnit } from '../model/length-unit';
 import type { ModelBuilder } from '../model/model-builder';
 
@@ -16,16 +17,9 @@ export function guessUnit(largest: number): LengthUnit {
 
 /** Notes that a file without a unit was taken as metres, with its size, and what another unit would make of it. */
 export function tellUnit(builder: ModelBuilder): void {
-  const data = builder.positions.reserve(0);
-  const low = [Infinity, Infinity, Infinity],
-    high = [-Infinity, -Infinity, -Infinity];
-  for (let k = 0; k < 3; k++)
-    for (let i = k; i < builder.positions.length; i += 3) {
-      const x = data[i]!;
-      if (x < low[k]!) low[k] = x;
-      if (x > high[k]!) high[k] = x;
-    }
-  const size = [0, 1, 2].map((k) => high[k]! - low[k]!);
+  const { positions } = builder;
+  const box = boundCorners(positions.reserve(0), 0, positions.length / 3, new Float64Array(6));
+  const size = [0, 1, 2].map((k) => box[k + 3]! - box[k]!);
   const guess = guessUnit(Math.max(...size));
   const words = (factor: number) => size.map((s) => Number((s * factor).toPrecision(4))).join(' × ');
   if (guess === 'm') builder.notes.push({ code: 'unit-assumed', facts: { size: words(1) } });

@@ -1,6 +1,6 @@
 import type { ElementFacts, PropertySet } from '../model/model';
 import { enumeration, refs, text } from './ifc-placements';
-import { isRef, type StepIndex, type StepValue } from './step-index';
+import { type StepIndex, type StepValue } from './step-index';
 
 /** What IFC files tell of products besides shape and material: property sets and quantities (own and of the type), layers, sections. */
 export class ProductFacts {
@@ -8,11 +8,12 @@ export class ProductFacts {
   private readonly index: StepIndex;
   private readonly rowOf = new Map<number, number>();
   private readonly own = new Map<number, number[]>();
-  private readonly typeOf = new Map<number, number>();
+  private readonly typeOf: ReadonlyMap<number, number>;
   private readonly layerOf = new Map<number, string>();
 
-  constructor(index: StepIndex) {
+  constructor(index: StepIndex, typeOf: ReadonlyMap<number, number>) {
     this.index = index;
+    this.typeOf = typeOf;
     for (const id of index.all('IFCRELDEFINESBYPROPERTIES')) {
       const r = index.get(id);
       if (!r) continue;
@@ -22,11 +23,6 @@ export class ProductFacts {
         if (known) known.push(...sets);
         else this.own.set(product, [...sets]);
       }
-    }
-    for (const id of index.all('IFCRELDEFINESBYTYPE')) {
-      const r = index.get(id);
-      const type = r?.args[5];
-      if (r && isRef(type)) for (const product of refs(r.args[4])) this.typeOf.set(product, type.ref);
     }
     for (const kind of ['IFCPRESENTATIONLAYERASSIGNMENT', 'IFCPRESENTATIONLAYERWITHSTYLE'])
       for (const id of index.all(kind)) {

@@ -19,24 +19,20 @@ export class Materials {
   private readonly metres: number;
   private readonly rowOf = new Map<string, number>();
   private readonly associated = new Map<number, number>();
-  private readonly typeOf = new Map<number, number>();
+  private readonly typeOf: ReadonlyMap<number, number>;
   private readonly styleOfItem = new Map<number, number[]>();
   private readonly styleOfMaterial = new Map<number, number[]>();
   private readonly aspects = new Map<number, { name: string; items: Set<number> }[]>();
 
-  constructor(index: StepIndex, placements: Placements, metres: number) {
+  constructor(index: StepIndex, placements: Placements, metres: number, typeOf: ReadonlyMap<number, number>) {
     this.index = index;
+    this.typeOf = typeOf;
     this.placements = placements;
     this.metres = metres;
     for (const id of index.all('IFCRELASSOCIATESMATERIAL')) {
       const r = index.get(id);
       const material = r?.args[5];
       if (r && isRef(material)) for (const product of refs(r.args[4])) this.associated.set(product, material.ref);
-    }
-    for (const id of index.all('IFCRELDEFINESBYTYPE')) {
-      const r = index.get(id);
-      const type = r?.args[5];
-      if (r && isRef(type)) for (const product of refs(r.args[4])) this.typeOf.set(product, type.ref);
     }
     for (const id of index.all('IFCSTYLEDITEM')) {
       const r = index.get(id);

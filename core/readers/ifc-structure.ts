@@ -109,6 +109,17 @@ function scaled(m: Matrix4, p: Vec3, metres: number): Vec3 {
   return [x * metres, y * metres, z * metres];
 }
 
+/** The type of each product that has one, by their numbers. */
+export function productTypes(index: StepIndex): Map<number, number> {
+  const out = new Map<number, number>();
+  for (const id of index.all('IFCRELDEFINESBYTYPE')) {
+    const r = index.get(id);
+    const type = r?.args[5];
+    if (r && isRef(type)) for (const product of refs(r.args[4])) out.set(product, type.ref);
+  }
+  return out;
+}
+
 /** Where elements belong: storeys from low to high, and for each product its storey and its assembly. */
 export class Structure {
   readonly storeys: Storey[];

@@ -9,7 +9,7 @@ import { OwnShapes } from './ifc-own-shapes';
 import { Placements, text } from './ifc-placements';
 import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
 import type { PlacedShapes } from './placed-shapes';
-import { gridLines, lengthUnit, Structure, trueNorth } from './ifc-structure';
+import { gridLines, lengthUnit, productTypes, Structure, trueNorth } from './ifc-structure';
 import { UNITS, type LengthUnit } from '../model/length-unit';
 import { isRef, StepIndex } from './step-index';
 
@@ -54,8 +54,9 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   builder.grid.push(...gridLines(index, placements, metres));
   const structure = new Structure(index, placements, metres);
   builder.storeys.push(...structure.storeys);
-  const materials = new Materials(index, placements, metres);
-  const told = new ProductFacts(index);
+  const typeOf = productTypes(index);
+  const materials = new Materials(index, placements, metres, typeOf);
+  const told = new ProductFacts(index, typeOf);
 
   const products: number[] = [];
   for (const type of index.types()) {

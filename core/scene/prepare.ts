@@ -1,3 +1,4 @@
+import { boundCorners } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { findEdges } from './adjacency';
@@ -29,7 +30,7 @@ export function prepare(model: Model): Scene {
   const partBounds = new Float64Array(parts * 6);
   for (let p = 0; p < parts; p++) {
     trianglePart.fill(p, edges.partTriangleStart[p], edges.partTriangleStart[p + 1]);
-    bound(welded.vertices, welded.partVertexStart[p]!, welded.partVertexStart[p + 1]!, partBounds, p * 6);
+    boundCorners(welded.vertices, welded.partVertexStart[p]!, welded.partVertexStart[p + 1]!, partBounds, p * 6);
   }
   const meshes = {
     version: 1 as const,
@@ -61,32 +62,6 @@ export function prepare(model: Model): Scene {
   }
   const { ends, faces } = meetings(meshes, matter, shells);
   return { ...meshes, meetingEnds: ends, meetingFaces: faces };
-}
-
-function bound(vertices: Float64Array, from: number, to: number, out: Float64Array, at: number): void {
-  let x0 = Infinity,
-    y0 = Infinity,
-    z0 = Infinity,
-    x1 = -Infinity,
-    y1 = -Infinity,
-    z1 = -Infinity;
-  for (let i = from * 3; i < to * 3; i += 3) {
-    const x = vertices[i]!,
-      y = vertices[i + 1]!,
-      z = vertices[i + 2]!;
-    if (x < x0) x0 = x;
-    if (x > x1) x1 = x;
-    if (y < y0) y0 = y;
-    if (y > y1) y1 = y;
-    if (z < z0) z0 = z;
-    if (z > z1) z1 = z;
-  }
-  out[at] = x0;
-  out[at + 1] = y0;
-  out[at + 2] = z0;
-  out[at + 3] = x1;
-  out[at + 4] = y1;
-  out[at + 5] = z1;
 }
 
 /** Smallest and largest corner of each block of triangles. */

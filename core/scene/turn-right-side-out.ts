@@ -1,3 +1,4 @@
+import { sixVolumes } from '../geometry/volume';
 import type { Adjacency } from './adjacency';
 import type { Shells } from './shells';
 
@@ -14,32 +15,15 @@ export function turnRightSideOut(vertices: Float64Array, edges: Adjacency, sever
     const shells = shellsOf.get(part);
     let volume = 0;
     const first = triangles[from * 3]! * 3;
-    for (let t = from; t < to; t++) volume += sixVolumes(t, first);
+    for (let t = from; t < to; t++) volume += sixVolumes(vertices, triangles, t, first);
     if (volume < 0) for (let t = from; t < to; t++) turn(t);
     if (!shells) continue;
     const boxes = shells.map(boxOf);
     shells.forEach((shell, k) => {
       const origin = triangles[shell[0]! * 3]! * 3;
-      if (shell.reduce((sum, t) => sum + sixVolumes(t, origin), 0) >= 0) return;
+      if (shell.reduce((sum, t) => sum + sixVolumes(vertices, triangles, t, origin), 0) >= 0) return;
       if (!boxes.some((other, o) => o !== k && isWithin(boxes[k]!, other))) shell.forEach(turn);
     });
-  }
-
-  /** Six times the volume between a triangle and a corner, with its sign. */
-  function sixVolumes(t: number, o: number): number {
-    const a = triangles[t * 3]! * 3,
-      b = triangles[t * 3 + 1]! * 3,
-      c = triangles[t * 3 + 2]! * 3;
-    const ax = vertices[a]! - vertices[o]!,
-      ay = vertices[a + 1]! - vertices[o + 1]!,
-      az = vertices[a + 2]! - vertices[o + 2]!;
-    const bx = vertices[b]! - vertices[o]!,
-      by = vertices[b + 1]! - vertices[o + 1]!,
-      bz = vertices[b + 2]! - vertices[o + 2]!;
-    const cx = vertices[c]! - vertices[o]!,
-      cy = vertices[c + 1]! - vertices[o + 1]!,
-      cz = vertices[c + 2]! - vertices[o + 2]!;
-    return ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
   }
 
   function turn(t: number): void {
