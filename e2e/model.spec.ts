@@ -64,6 +64,10 @@ test('a unit is set right, and taken back', async ({ page }) => {
   await expect(head).toContainText('0.0200 × 0.0200 × 0.0100 m');
   await page.keyboard.press('Control+z');
   await expect(head).toContainText('20.0 × 20.0 × 10.0 m');
+  // what was taken can be confirmed
+  await page.getByRole('button', { name: 'It is m', exact: true }).click();
+  await expect(head).not.toContainText('not stated');
+  await expect(page.getByLabel('Checks')).not.toContainText('taken as metres');
 });
 
 test('an element is found by search, picked in 3D, set right; a storey is shown alone; findings lead to their place', async ({ page }) => {
@@ -95,6 +99,7 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
   await expect(census).toContainText('336 elements');
 
   // a press in the middle of the canvas picks what stands there; Esc lets it go
+  await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0);
   const canvas = (await page.locator('canvas').boundingBox())!;
   await page.getByRole('button', { name: 'Whole model' }).click();
   await page.waitForTimeout(500);

@@ -37,10 +37,17 @@ export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }
             </option>
           ))}
         </select>
-        {!model.asRead.isStated && (
-          <b className="border border-ochre bg-ochre-wash px-1 text-[11px] leading-4 font-semibold text-ink">not stated</b>
-        )}
       </label>
+      {!model.asRead.isStated && (
+        <span className="-ml-2 flex items-baseline gap-1.5">
+          <b className="border border-ochre bg-ochre-wash px-1 text-[11px] leading-4 font-semibold">not stated</b>
+          {unit !== '' && (
+            <button type="button" className="word" disabled={isBusy} onClick={() => onUnit(unit)}>
+              It is {UNIT_WORDS[unit]}
+            </button>
+          )}
+        </span>
+      )}
       <label className="flex items-baseline gap-1.5 text-graphite">
         Up
         <select

@@ -72,11 +72,19 @@ float stateOf(float id) {
   int e = int(id - 0.5);
   return floor(texelFetch(states, ivec2(e % 1024, e / 1024), 0).r * 255.0 + 0.5);
 }
+/** Whether the face at a place beside goes on in one plane with this one (0), turns away from it (1), or lies behind it (2). */
+int differs(vec2 p, vec2 o, float steps, vec3 n, float d) {
+  float step = pixel * reach * steps;
+  float off = abs(n.z) > 0.02 ? depthAt(p) - d - (n.x * o.x + n.y * o.y) * step / n.z : 0.0;
+  if (off > 0.03 + step * 3.0 && abs(n.z) > 0.1) return 2;
+  return dot(normalize(n), normalize(texture(facing, p).rgb * 2.0 - 1.0)) < 0.94 ? 1 : 0;
+}
 void main() {
   float id = idAt(uv);
   float d = depthAt(uv);
   vec3 n = texture(facing, uv).rgb * 2.0 - 1.0;
   float outline = 0.0, edge = 0.0;
+  int strange = 0;
   for (int k = 0; k < 4; k++) {
     vec2 o = k == 0 ? vec2(1.0, 0.0) : k == 1 ? vec2(-1.0, 0.0) : k == 2 ? vec2(0.0, 1.0) : vec2(0.0, -1.0);
     vec2 p = uv + o * texel * reach;
@@ -86,16 +94,21 @@ void main() {
       // the line belongs to the nearer of the two
       if (id > 0.5 && (other < 0.5 || dd > -0.002)) outline = 1.0;
     } else if (id > 0.5) {
-      // how far the neighbour lies off the plane of this face
-      float off = abs(n.z) > 0.02 ? dd - (n.x * o.x + n.y * o.y) * pixel * reach / n.z : 0.0;
-      vec3 m = texture(facing, p).rgb * 2.0 - 1.0;
-      float turn = dot(normalize(n), normalize(m));
-      if (off > 0.03 + pixel * reach * 3.0 && abs(n.z) > 0.1) outline = 1.0;
-      else if (turn < 0.94) edge = 1.0;
+      int kind = differs(p, o, 1.0, n, d);
+      strange += kind > 0 ? 1 : 0;
+      // a single pixel of another face is a crack between triangles that do not share their corners, and no edge
+      if (kind > 0 && idAt(uv + 2.0 * o * texel * reach) == id && differs(uv + 2.0 * o * texel * reach, o, 2.0, n, d) == 0) kind = 0;
+      if (kind == 2) outline = 1.0;
+      else if (kind == 1) edge = 1.0;
     }
   }
+  vec2 place = uv;
+  if (strange == 4) {
+    edge = outline = 0.0;
+    place += vec2(1.0, 0.0) * texel * reach;
+  }
   float state = stateOf(id);
-  vec3 base = id > 0.5 ? texture(shade, uv).rgb : SHEET;
+  vec3 base = id > 0.5 ? texture(shade, place).rgb : SHEET;
   bool isPicked = mod(floor(state / 2.0), 2.0) > 0.5;
   if (isPicked) base = mix(base, vec3(0.45, 0.66, 0.79), 0.55);
   vec3 ink = isPicked ? PENCIL : INK;

@@ -34,10 +34,12 @@ const FEWEST = 30_000;
 const QUICK = 34;
 /** A whole picture that took longer than this is not drawn twice as fine, milliseconds. */
 const DEAR = 150;
+/** Boxes of models that differ by less than this part of their size are the same. */
+const SAME = 0.02;
 /** Corners that are asked when the model is fitted into the picture. */
 const SAMPLES = 20_000;
 
-/** From where the model is seen: degrees round from north, clockwise, and up. */
+/** From where the model is seen: degrees round from the model's Y axis, clockwise, and up. */
 export interface Stand {
   readonly round: number;
   readonly up: number;
@@ -65,6 +67,8 @@ export class PaperView {
   /** Half the height of the picture at a zoom of 1, metres. */
   private half = 1;
   private size = new Vector2(1, 1);
+  /** Whether the picture holds the whole model and has not been moved by hand since. */
+  private isFitted = false;
   private frame = 0;
   private rest = 0;
   /** Triangles of a moving picture, when the last one was drawn, and how long a whole one takes. */
@@ -81,6 +85,7 @@ export class PaperView {
     this.controls = new OrbitControls(this.camera, this.element);
     this.controls.zoomToCursor = true;
     this.controls.addEventListener('change', () => this.redraw());
+    this.controls.addEventListener('start', () => (this.isFitted = false));
     this.target = makeTarget();
     this.seen = new RawShaderMaterial({
       glslVersion: GLSL3,
@@ -114,13 +119,15 @@ export class PaperView {
     this.paper.add(cover);
   }
 
-  /** Shows a model within a box: its corners in the mesh's coordinates. */
-  show({ positions, indices, element, colours }: ViewMesh, box: readonly number[]): void {
+  /** Shows a model within a box (its corners in the mesh's coordinates), seen at first from `round`. */
+  show({ positions, indices, element, colours }: ViewMesh, box: readonly number[], round: number): void {
     const geometry = new BufferGeometry();
     geometry.setAttribute('position', new BufferAttribute(positions, 3));
     geometry.setAttribute('element', new BufferAttribute(element, 1));
     geometry.setAttribute('colour', new BufferAttribute(colours, 4, true));
     geometry.setIndex(new BufferAttribute(indices, 1));
+    const before = this.mesh ? this.radius : 0;
+    const stood = this.middle.clone();
     this.mesh?.geometry.dispose();
     this.scene.clear();
     this.mesh = new Mesh(geometry, this.seen);
@@ -133,8 +140,10 @@ export class PaperView {
     this.radius = Math.hypot(x1 - x0, y1 - y0, z1 - z0) / 2 || 1;
     this.camera.near = 0;
     this.camera.far = this.radius * 8;
+    // what was set right about an element does not move the eye; a model of another size is looked at anew
+    if (before > 0 && Math.abs(this.radius / before - 1) < SAME && this.middle.distanceTo(stood) < SAME * before) return this.redraw();
     this.controls.target.copy(this.middle);
-    this.stand({ round: 150, up: 27 });
+    this.stand({ round, up: 27 });
     this.frameBox();
   }
 
@@ -172,6 +181,7 @@ export class PaperView {
     this.camera.zoom = 1;
     this.stand(stand);
     this.fit();
+    this.isFitted = !box;
     if (box) {
       const [x0, y0, z0, x1, y1, z1] = box as [number, number, number, number, number, number];
       this.controls.target.set((x0 + x1) / 2, (y0 + y1) / 2, (z0 + z1) / 2);
@@ -205,7 +215,7 @@ export class PaperView {
     if (!width || !height) return;
     const isFirst = this.size.x === 1;
     this.size.set(width, height);
-    if (isFirst) this.frameBox();
+    if (isFirst || this.isFitted) this.frameBox();
     this.renderer.setSize(width, height);
     this.redraw();
   }

@@ -1,15 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ModelInfo } from '../data/database';
-import { degrees } from '../figures/format';
 import { pool } from '../workers/pool';
+import { Labels, type Label } from './labels';
 import { PaperView, type Stand } from './paper-view';
-
-/** A numbered label that points at an element. */
-export interface Label {
-  readonly n: number;
-  readonly element: number;
-  readonly words: string;
-}
+import { SeenFrom } from './seen-from';
 
 interface Props {
   readonly model: ModelInfo;
@@ -23,14 +17,10 @@ interface Props {
   readonly onThere: () => void;
 }
 
-const SIDES = [
-  ['N', 0],
-  ['E', 90],
-  ['S', 180],
-  ['W', 270],
-] as const;
 /** A press that moves farther than this turns the model and picks nothing, pixels. */
 const STILL = 4;
+/** From where a model is seen at first, degrees round from its Y axis: its front, a little from the right. */
+const FIRST = 150;
 
 /** The model on paper, turned by hand. */
 export default function View3d({ model, states, labels, aim, onPick, onThere }: Props) {
@@ -42,7 +32,7 @@ export default function View3d({ model, states, labels, aim, onPick, onThere }: 
   const [view, setView] = useState<PaperView | null>(null);
   const [isThere, setThere] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
-  const [stand, setStand] = useState<Stand>({ round: 150, up: 27 });
+  const [stand, setStand] = useState<Stand>({ round: FIRST, up: 27 });
   const [, setMoved] = useState(0);
 
   useEffect(() => {
@@ -84,7 +74,7 @@ export default function View3d({ model, states, labels, aim, onPick, onThere }: 
           if (!isWanted) return;
           const [x0, y0, z0, x1, y1, z1] = model.bounds;
           const [ox, oy, oz] = model.origin;
-          view.show(mesh, [x0 - ox, y0 - oy, z0 - oz, x1 - ox, y1 - oy, z1 - oz]);
+          view.show(mesh, [x0 - ox, y0 - oy, z0 - oz, x1 - ox, y1 - oy, z1 - oz], FIRST);
           setThere(true);
           told.current();
         },
@@ -104,7 +94,6 @@ export default function View3d({ model, states, labels, aim, onPick, onThere }: 
   }, [view, aim, model]);
 
   const pressed = useRef<[number, number]>([0, 0]);
-  const side = SIDES.find(([, round]) => Math.abs(stand.round - round) < 0.5);
   return (
     <div className="absolute inset-0 overflow-hidden">
       <div
@@ -125,88 +114,7 @@ export default function View3d({ model, states, labels, aim, onPick, onThere }: 
           {fault}
         </p>
       )}
-      <div className="absolute bottom-2 left-3 flex items-center gap-2 text-graphite">
-        Seen from
-        <span className="seg" role="group" aria-label="Seen from">
-          {SIDES.map(([name, round]) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={side?.[0] === name}
-              data-state={side?.[0] === name ? 'on' : 'off'}
-              onClick={() => view?.stand({ round, up: stand.up })}
-            >
-              {name}
-            </button>
-          ))}
-        </span>
-        <Angle label="round" value={stand.round} onChange={(round) => view?.stand({ ...stand, round })} />
-        <Angle label="up" value={stand.up} onChange={(up) => view?.stand({ ...stand, up })} />
-        <button type="button" className="word" onClick={() => view?.frameBox()}>
-          Whole model
-        </button>
-      </div>
+      <SeenFrom stand={stand} trueNorth={model.trueNorth} onStand={(to) => view?.stand(to)} onWhole={() => view?.frameBox()} />
     </div>
-  );
-}
-
-/** An angle in degrees that can be typed. */
-function Angle({
-  label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: number;
-  readonly onChange: (degrees: number) => void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  const commit = () => {
-    const typed = Number(text?.replace('°', '').replace('−', '-'));
-    if (text !== null && text.trim() && Number.isFinite(typed)) onChange(typed);
-    setText(null);
-  };
-  return (
-    <label className="inline-flex items-baseline gap-1">
-      <input
-        className="field w-[52px]"
-        aria-label={`Degrees ${label}`}
-        value={text ?? degrees((value * Math.PI) / 180)}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => e.key === 'Enter' && commit()}
-      />
-      {label}
-    </label>
-  );
-}
-
-/** Numbered squares with a leader to the middle of their elements. */
-function Labels({ view, model, labels }: { readonly view: PaperView; readonly model: ModelInfo; readonly labels: readonly Label[] }) {
-  return (
-    <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
-      {labels.map(({ n, element, words }, k) => {
-        const [x0, y0, z0, x1, y1, z1] = model.elementBoxes.subarray(element * 6, element * 6 + 6) as unknown as number[];
-        if (!(x0! <= x1!)) return null;
-        const [x, y] = view.place((x0! + x1!) / 2, (y0! + y1!) / 2, (z0! + z1!) / 2);
-        const [u, v] = [x + 26, Math.max(20, y - 44 - (k % 3) * 26)];
-        const width = 30 + words.length * 6;
-        return (
-          <g key={n}>
-            <path d={`M${x} ${y}L${u} ${v}`} stroke="#B97A12" fill="none" />
-            <circle cx={x} cy={y} r={3} fill="#B97A12" />
-            <rect x={u} y={v - 11} width={width} height={22} fill="#FFFEFB" stroke="#B97A12" />
-            <rect x={u} y={v - 11} width={20} height={22} fill="#F4E4BF" stroke="#B97A12" />
-            <text x={u + 10} y={v + 4} textAnchor="middle" fontSize={11.5} fontWeight={600} fill="#22292C">
-              {n}
-            </text>
-            <text x={u + 26} y={v + 4} fontSize={12} fill="#22292C">
-              {words}
-            </text>
-          </g>
-        );
-      })}
-    </svg>
   );
 }

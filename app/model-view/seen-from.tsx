@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import type { Vec2 } from '../../core/geometry/vec3';
+import { degrees } from '../figures/format';
+import type { Stand } from './paper-view';
+
+const SIDES = [
+  ['N', 0],
+  ['E', 90],
+  ['S', 180],
+  ['W', 270],
+] as const;
+
+interface Props {
+  readonly stand: Stand;
+  readonly trueNorth: Vec2;
+  readonly onStand: (stand: Stand) => void;
+  readonly onWhole: () => void;
+}
+
+/** From where the model is seen: by compass, or by figures. It goes by true north, as the sights do. */
+export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole }: Props) {
+  const north = (Math.atan2(x, y) * 180) / Math.PI;
+  const round = (stand.round - north + 720) % 360;
+  const from = (next: number, up: number) => onStand({ round: next + north, up });
+  const side = SIDES.find(([, at]) => Math.abs(((round - at + 540) % 360) - 180) < 0.5);
+  return (
+    <div className="absolute bottom-2 left-3 flex items-center gap-2 text-graphite">
+      Seen from
+      <span className="seg" role="group" aria-label="Seen from">
+        {SIDES.map(([name, at]) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={side?.[0] === name}
+            data-state={side?.[0] === name ? 'on' : 'off'}
+            onClick={() => from(at, stand.up)}
+          >
+            {name}
+          </button>
+        ))}
+      </span>
+      <Angle label="round" value={round} onChange={(next) => from(next, stand.up)} />
+      <Angle label="up" value={stand.up} onChange={(up) => from(round, up)} />
+      <button type="button" className="word" onClick={onWhole}>
+        Whole model
+      </button>
+    </div>
+  );
+}
+
+/** An angle in degrees that can be typed. */
+function Angle({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (degrees: number) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const commit = () => {
+    const typed = Number(text?.replace('°', '').replace('−', '-'));
+    if (text !== null && text.trim() && Number.isFinite(typed)) onChange(typed);
+    setText(null);
+  };
+  return (
+    <label className="inline-flex items-baseline gap-1">
+      <input
+        className="field w-[52px]"
+        aria-label={`Degrees ${label}`}
+        value={text ?? degrees((value * Math.PI) / 180)}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      {label}
+    </label>
+  );
+}
