@@ -1,5 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { elementFigures } from '../core/checks/element-figures';
+import { correct } from '../core/model/correct';
+import { touchedElements } from '../core/sights/touched';
 import { openLibrary } from '../cli/ifc-library';
 import { draw } from '../core/draw';
 import { faceArea } from '../core/geometry/polygons';
@@ -86,4 +89,50 @@ describe('the demo station', () => {
     for (let a = 0; a < plan.arcs.length; a += ARC_NUMBERS) radii.add(Math.round(plan.arcs[a + 2]! * 1000));
     expect([...radii].some((r) => r >= 1500)).toBe(true);
   });
+
+  it('draws the same without all the elements that a sight is not said to depend on', () => {
+    const boxes = { ...model, elementBoxes: elementFigures(model, scene).boxes };
+    const sights = [
+      ...project.sights.map((s) => checkSight(s.sight)),
+      checkSight({ ...project.sights.find((s) => s.sight.kind === 'section')!.sight, depth: 0.5, limits: { left: 1, top: 4 } }),
+      checkSight({ kind: 'plan', number: 'P', name: '', storey: 'Ground', depth: 0.6, overhead: 0.8 }),
+      checkSight({ kind: 'ceiling plan', number: 'C', name: '', storey: 'Ground', depth: 1, limits: { left: -4, right: 3 } }),
+      checkSight({
+        kind: 'axonometric',
+        number: 'X',
+        name: '',
+        frame: { origin: [0, 0, 0], look: [1, 1, -1], up: [0, 0, 1], cut: false },
+        keepBox: { centre: [4, 3, 1], size: [4, 4, 3], turn: 17 },
+        show: [{ class: 'Pipe', use: 'exclude' }],
+      }),
+    ];
+    const fewer: number[] = [];
+    for (const sight of sights) {
+      const touched = touchedElements(boxes, sight);
+      const gone = model.elements.filter((e, i) => !touched[i] && e.use === 'solid');
+      fewer.push(gone.length);
+      const rest = correct(model, { elements: Object.fromEntries(gone.map((e) => [e.id, { leftOut: true as const }])) });
+      const [all, some] = [draw(model, scene, sight), draw(rest, prepare(rest), sight)].map(sumsOf);
+      expect(some, sight.number).toEqual(all);
+    }
+    expect(fewer.slice(-4).every((n) => n > 30)).toBe(true);
+  });
 });
+
+/** What a drawing shows, however its lines are strung together: by role their length and its middle, by material the area. */
+function sumsOf({ points, lineStart, lineRole, regions }: Drawing): string[] {
+  const sums = new Map<string, number[]>();
+  const add = (key: string, ...values: number[]) =>
+    sums.set(
+      key,
+      (sums.get(key) ?? values.map(() => 0)).map((sum, k) => sum + values[k]!),
+    );
+  for (const { material, face } of regions) add(`region ${material}`, faceArea(face));
+  for (let l = 0; l < lineRole.length; l++)
+    for (let p = lineStart[l]! * 2; p + 2 < lineStart[l + 1]! * 2; p += 2) {
+      const [u, v, x, y] = [points[p]!, points[p + 1]!, points[p + 2]!, points[p + 3]!];
+      const length = Math.hypot(x - u, y - v);
+      add(`${lineRole[l]}`, length, (length * (u + x)) / 2, (length * (v + y)) / 2);
+    }
+  return [...sums].map(([key, values]) => `${key}: ${values.map((x) => x.toFixed(5)).join(' ')}`).sort();
+}

@@ -146,6 +146,16 @@ test('a newer file over the old one: what came, went and moved is told, correcti
   await expect(changes).toContainText('1 the same');
   await changes.getByRole('button', { name: '1 moved' }).click();
   await expect(census.getByLabel('Picked')).toContainText('upper');
+  // the Key shows them where they stand, until they are put away
+  await page.keyboard.press('2');
+  await expect(page.getByTestId('key-changes').locator('[data-kind=moved]')).toHaveAttribute('d', /^M.*Z$/);
+  await page.getByLabel('Changes').getByText('1 added').click();
+  await expect(page.getByLabel('Changes')).toContainText('third');
+  await page.getByLabel('Changes').getByRole('button', { name: 'Put away' }).click();
+  await expect(page.getByLabel('Changes')).toHaveCount(0);
+  await page.keyboard.press('1');
+  await expect(page.getByRole('main')).toContainText('3 elements');
+  await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('main')).toContainText('2 elements');
 });

@@ -11,6 +11,7 @@ export type BenchIntent =
   | { readonly intent: 'add'; readonly label: string; readonly sights: readonly ProjectSight[] }
   | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly sight?: Sight; readonly scale?: number }
   | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
+  | { readonly intent: 'put changes away'; readonly label: string }
   | { readonly intent: 'undo' }
   | { readonly intent: 'redo' };
 
@@ -41,6 +42,9 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
         await changeProject(project, what.label, (draft) => {
           for (const id of what.ids) delete draft.sights[id];
         });
+        return { fault: null, said: what.label };
+      case 'put changes away':
+        await changeProject(project, what.label, (draft) => void delete draft.compared);
         return { fault: null, said: what.label };
       case 'undo':
       case 'redo': {

@@ -14,6 +14,7 @@ import { Chain } from '../ui/chain';
 import type { BenchAnswer, BenchIntent } from './bench-actions';
 import { CanvasHead, type ExportFormat } from './canvas-head';
 import { DrawingPane } from './drawing-pane';
+import { KeyChanges } from './key-changes';
 import { KeyPane } from './key-pane';
 import { KeysCard } from './keys-card';
 import { fourElevations, isometric, newSection, plansForStoreys } from './new-sights';
@@ -61,7 +62,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const [keyRef, keySize] = useSize();
 
   const sight = draft && draft.id === selected?.id ? draft.sight : (selected?.sight ?? null);
-  const live = useDrawing(selected ? `${project.id}/${selected.id}` : null, model.id, sight && withSets(sight, project));
+  const live = useDrawing(selected ? `${project.id}/${selected.id}` : null, model, sight && withSets(sight, project));
   const frame = useMemo(() => (sight ? frameOf(model, sight) : null), [model, sight]);
   const saved = selected?.sight ?? null;
   // While the hand moves a line the Key stays as it lies; it turns level when the hand lets go.
@@ -304,6 +305,15 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
             onPlaced={placed}
             onDraft={(next) => selected && setDraft({ id: selected.id, sight: next })}
             onChange={change}
+          />
+          <KeyChanges
+            project={project}
+            model={model}
+            frame={keyFrame}
+            isElevation={key.isElevation}
+            view={view}
+            size={keySize}
+            onPutAway={() => submit({ intent: 'put changes away', label: 'Changes put away' })}
           />
         </div>
         <Plumb

@@ -93,10 +93,10 @@ export function Wash({
   readonly matrix: ViewMatrix;
 }) {
   const { hit } = usePointer(store);
-  const element = hit?.element ?? -1;
+  const element = hit?.element ?? null;
   const [found, setFound] = useState<{ key: string; faces: string; lines: string } | null>(null);
   useEffect(() => {
-    if (element < 0 || !paintKey) return;
+    if (element === null || !paintKey) return;
     let live = true;
     void painter()
       .outlines(paintKey, element)
@@ -117,7 +117,7 @@ export function Wash({
       live = false;
     };
   }, [element, paintKey]);
-  if (!found || element < 0 || found.key !== `${paintKey} ${element}`) return null;
+  if (!found || element === null || found.key !== `${paintKey} ${element}`) return null;
   return (
     <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
       <g transform={`matrix(${matrix.join(' ')})`}>

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Region } from '../../core/cutting/regions';
 import type { Sight } from '../../core/sights/sight';
-import { database } from '../data/database';
+import { database, type ModelInfo } from '../data/database';
 import { fingerprint } from '../data/fingerprint';
 import { painter } from '../workers/painter';
 import { pool, quickCut, Stopped } from '../workers/pool';
@@ -37,7 +37,8 @@ interface Wish {
  * The drawing of a sight, followed live: what is kept and current is shown at once; else the cut outline comes quickly and the
  * exact drawing as soon as it is there, and the last good one stays until then. While one is drawn only the latest wish waits.
  */
-export function useDrawing(row: string | null, model: string, sight: Sight | null, lane: 'live' | 'back' = 'live'): LiveDrawing {
+export function useDrawing(row: string | null, info: ModelInfo, sight: Sight | null, lane: 'live' | 'back' = 'live'): LiveDrawing {
+  const model = info.id;
   const [shown, setShown] = useState<{ row: string; print: string; drawn: DrawnSight; paintKey: string } | null>(null);
   const [quick, setQuick] = useState<readonly Region[] | null>(null);
   const [isWorking, setWorking] = useState(false);
@@ -56,7 +57,7 @@ export function useDrawing(row: string | null, model: string, sight: Sight | nul
   useEffect(() => {
     latest.current = sight;
   });
-  const print = sight ? fingerprint(model, sight) : '';
+  const print = sight ? fingerprint(info, sight) : '';
 
   useEffect(() => {
     const sightNow = latest.current;

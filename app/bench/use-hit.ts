@@ -18,8 +18,9 @@ export function useHit(model: ModelInfo, store: PointerStore) {
       waiting.current = null;
       const hit = await painter().hit(key, u, v, REACH / zoom);
       if (store.get().planted) continue;
-      const element = hit && model.elements[hit.element];
-      const material = hit && model.materials[model.elementMaterial[hit.element]!];
+      const at = hit ? model.elements.findIndex((e) => e.id === hit.element) : -1;
+      const element = model.elements[at];
+      const material = model.materials[model.elementMaterial[at]!];
       store.set({ hit: hit && element ? { ...hit, words: [element.name || element.class, material].filter(Boolean).join(', ') } : null });
     }
     busy.current = false;

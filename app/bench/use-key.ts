@@ -29,7 +29,7 @@ export function useKey(project: string, model: ModelInfo, sight: Sight | null, f
       depth: null,
     };
   }, [isElevation, model, storey]);
-  const live = useDrawing(`${project}/key-${isElevation ? 'front' : storey}`, model.id, key, 'back');
+  const live = useDrawing(`${project}/key-${isElevation ? 'front' : storey}`, model, key, 'back');
 
   // The key is drawn once for each storey, about the model's origin; turning it is only a matter of the map to the screen.
   const matrix = useMemo<ViewMatrix>(() => {

@@ -37,11 +37,11 @@ export function useStates(
     if (selected?.id === id && live.fault) return { words: 'not drawn', tone: 'fault' };
     const print = kept?.[`${project.id}/${id}`];
     if (print === undefined) return { words: 'not drawn yet', tone: 'quiet' };
-    if (print !== fingerprint(model.id, withSets(own.sight, project))) return { words: 'out of date', tone: 'old' };
+    if (print !== fingerprint(model, withSets(own.sight, project))) return { words: 'out of date', tone: 'old' };
     if (selected?.id === id && live.drawn?.drawing.lineRole.length === 0) return { words: 'empty: nothing lies before it', tone: 'quiet' };
     return { words: 'current', tone: 'quiet' };
   };
-  const old = kept ? sights.filter((s) => kept[`${project.id}/${s.id}`] !== fingerprint(model.id, withSets(s.sight, project))) : [];
+  const old = kept ? sights.filter((s) => kept[`${project.id}/${s.id}`] !== fingerprint(model, withSets(s.sight, project))) : [];
 
   const redraw = async () => {
     const control = new AbortController();
@@ -51,7 +51,7 @@ export function useStates(
       setRun({ id, done, of: old.length, stop: () => control.abort() });
       try {
         const drawn = await pool.back.run((engine) => engine.draw(model.id, sight), control.signal);
-        await database.drawings.put({ id: `${project.id}/${id}`, fingerprint: fingerprint(model.id, sight), drawn });
+        await database.drawings.put({ id: `${project.id}/${id}`, fingerprint: fingerprint(model, sight), drawn });
       } catch (error) {
         if (error instanceof Stopped) break;
       }

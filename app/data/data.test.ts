@@ -5,7 +5,7 @@ import { carryOut } from '../bench/bench-actions';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
 import { fileName } from './file-name';
-import { fingerprint } from './fingerprint';
+import { fingerprint, type Printed } from './fingerprint';
 import { withSets } from './sets';
 import { nextNumber, orderedSights, type Project } from './project';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
@@ -106,12 +106,35 @@ describe('a project', () => {
 });
 
 describe('what a drawing depends on', () => {
-  it('is its model and its sight, but neither its number nor its name, nor fields that say nothing', () => {
-    expect(fingerprint('m', { ...section, number: 'X', name: 'y', depth: null })).toBe(fingerprint('m', section));
-    expect(fingerprint('m', { ...section, look: 'right' })).not.toBe(fingerprint('m', section));
-    expect(fingerprint('n', section)).not.toBe(fingerprint('m', section));
+  it('is the sight, but neither its number nor its name, nor fields that say nothing', () => {
+    const m = printed();
+    expect(fingerprint(m, { ...section, number: 'X', name: 'y', depth: null })).toBe(fingerprint(m, section));
+    expect(fingerprint(m, { ...section, look: 'right' })).not.toBe(fingerprint(m, section));
+  });
+
+  it('is each element that it touches, wherever that stands in the list, and no other', () => {
+    const before = fingerprint(printed(), section);
+    expect(fingerprint(printed({ behind: 9 }), section)).toBe(before);
+    expect(fingerprint(printed({ before: 9 }), section)).not.toBe(before);
+    expect(fingerprint(printed({ behind: 9 }), { ...section, look: 'right' })).not.toBe(
+      fingerprint(printed(), { ...section, look: 'right' }),
+    );
   });
 });
+
+/** A model of two elements, one before the section along the x axis and one behind it, with a print each. */
+function printed({ before = 1, behind = 2 } = {}): Printed {
+  const element = (id: string) => ({ id, class: 'Wall', name: id, type: '', storey: -1, use: 'solid' as const, assembly: '' });
+  return {
+    id: 'm',
+    origin: [0, 0, 0],
+    storeys: [],
+    trueNorth: [0, 1],
+    elements: [element('before'), element('behind')],
+    elementBoxes: Float32Array.from([1, 1, 0, 2, 2, 3, 1, -2, 0, 2, -1, 3]),
+    elementPrints: Uint32Array.from([before, 0, behind, 0]),
+  };
+}
 
 it('names files by number and name, without signs that a file system refuses, none twice', () => {
   expect(fileName({ ...section, name: 'a/b: "c"' }, 'dxf')).toBe('S-01 a-b- -c-.dxf');
@@ -129,7 +152,6 @@ it('a rule by a named set is told to the engine element by element; a set that i
   const sets = { a: { id: 'a', name: 'Loose', elements: ['e1', 'e2'] } };
   expect(withSets(sight, { sets }).show).toEqual([{ set: 'Loose', use: 'exclude', ids: ['e1', 'e2'] }]);
   expect(withSets(sight, {}).show).toEqual([{ set: 'Loose', use: 'exclude', ids: [] }]);
-  expect(fingerprint('m', withSets(sight, { sets }))).not.toBe(fingerprint('m', withSets(sight, {})));
   const plain = { kind: 'section', number: 'S', name: '', show: [{ class: 'Wall' }] } as const;
   expect(withSets(plain, { sets })).toBe(plain);
 });

@@ -34,6 +34,8 @@ export interface ModelInfo {
   readonly elementTriangles: Uint32Array;
   /** x0 y0 z0 x1 y1 z1 of each element, from the model's origin. */
   readonly elementBoxes: Float32Array;
+  /** A hash of all that a drawing can show of each element; absent where the model was read by an earlier version. */
+  readonly elementPrints?: Uint32Array;
   readonly asRead: NonNullable<Model['asRead']>;
   /** Key of the bundle with its shapes: its own, or that of the model which it corrects. */
   readonly base: string;

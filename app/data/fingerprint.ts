@@ -1,14 +1,48 @@
+import { PRINT_WORDS } from '../../core/model/element-prints';
+import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
+import { touchedElements } from '../../core/sights/touched';
+import type { ModelInfo } from './database';
 
 /** Raised whenever the engine draws anything differently. */
-const ENGINE = 4;
+const ENGINE = 5;
 
-/** Everything that a drawing depends on: engine, model, and what of the sight decides its lines (not its number or name). */
-export function fingerprint(model: string, sight: Sight): string {
-  const sorted = Object.fromEntries(
+/** What of a model decides its drawings. */
+export type Printed = Pick<ModelInfo, 'id' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'>;
+
+const known = new WeakMap<Printed, Map<string, string>>();
+
+/**
+ * Everything that a drawing depends on: the engine, what of the sight decides its lines (not its number or name), and the elements
+ * that it touches, each with its shape and its facts. What else changes in the model leaves a drawing current.
+ */
+export function fingerprint(model: Printed, sight: Sight): string {
+  const said = JSON.stringify(
     Object.entries(sight)
       .filter(([key, value]) => key !== 'number' && key !== 'name' && value !== undefined && value !== null)
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
-  return `${ENGINE}|${model}|${JSON.stringify(sorted)}`;
+  let prints = known.get(model);
+  if (!prints) known.set(model, (prints = new Map()));
+  let print = prints.get(said);
+  if (print === undefined) prints.set(said, (print = `${ENGINE}|${ofModel(model, sight)}|${said}`));
+  return print;
+}
+
+function ofModel(model: Printed, sight: Sight): string {
+  // a model that was read before prints were made, or a sight that cannot be placed in it
+  if (!model.elementPrints) return model.id;
+  try {
+    const plane = resolveSight(model, sight);
+    const touched = touchedElements(model, sight);
+    let [a, b] = [0x811c9dc5, 0x01234567];
+    touched.forEach((is, e) => {
+      if (!is) return;
+      a = Math.imul(a ^ model.elementPrints![e * PRINT_WORDS]!, 0x01000193);
+      b = Math.imul((b ^ model.elementPrints![e * PRINT_WORDS + 1]!) >>> 0, 0x85ebca6b) ^ (b >>> 13);
+    });
+    return JSON.stringify([model.origin, plane, a >>> 0, b >>> 0]);
+  } catch {
+    return model.id;
+  }
 }

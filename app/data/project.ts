@@ -22,6 +22,8 @@ export interface Project {
   readonly name: string;
   /** Key of the model's row. */
   readonly model: string;
+  /** Key of the reading that the model is compared with, until the changes are put away. */
+  readonly compared?: string;
   readonly created: number;
   readonly changed: number;
   /** Set while it lies in the bin; it goes for good the next time the shelf is opened. */

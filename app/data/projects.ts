@@ -38,8 +38,8 @@ export async function restoreProject(id: string): Promise<void> {
 
 /** The model that a project stands on, and those that its history could bring back: older readings of the file. */
 function modelsOf(project: Project, steps: readonly StepRow[]): Set<string> {
-  const patches = steps.flatMap((s) => [...s.patches, ...s.inverse]).filter((p) => p.path[0] === 'model');
-  return new Set([project.model, ...patches.map((p) => String(p.value))]);
+  const patches = steps.flatMap((s) => [...s.patches, ...s.inverse]).filter((p) => p.path[0] === 'model' || p.path[0] === 'compared');
+  return new Set([project.model, ...(project.compared ? [project.compared] : []), ...patches.map((p) => String(p.value))]);
 }
 
 /** Deletes a model with all its corrected readings, unless another project stands on one of them. */

@@ -4,10 +4,10 @@ import { useNavigate, useRevalidator } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import type { Check } from '../../core/checks/check-model';
 import { checkWords } from '../../core/checks/check-words';
-import { compareReadings, type Changes } from '../../core/model/compare';
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import { changeProject, stepHistory } from '../data/change-project';
-import { database, type ModelInfo } from '../data/database';
+import { database } from '../data/database';
+import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
 import { Chain } from '../ui/chain';
 import { pool } from '../workers/pool';
@@ -36,7 +36,7 @@ export default function ModelRoute() {
   const [aim, setAim] = useState<{ readonly element: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
   const [thereOf, setThereOf] = useState<string | null>(null);
-  const [newer, setNewer] = useState<{ readonly of: string; readonly before: ModelInfo; readonly changes: Changes } | null>(null);
+  const news = useChanges(project, model);
   const selected = chosen?.of === model.id ? chosen : null;
   const checks = made?.of === model.id ? made.checks : null;
   const accepted = useMemo(() => project.accepted ?? {}, [project.accepted]);
@@ -73,9 +73,11 @@ export default function ModelRoute() {
   };
   const takeNewer = async (id: string) => {
     const after = (await database.models.get(id))!;
-    setNewer({ of: id, before: model, changes: compareReadings(model, after) });
     shown.pick([]);
-    await change(`${after.fileName} read again`, (draft) => void (draft.model = id));
+    await change(`${after.fileName} read again`, (draft) => {
+      draft.compared = draft.model;
+      draft.model = id;
+    });
   };
   const correctElements = (elements: readonly number[], changed: ElementCorrection) => {
     const { elements: known = {} } = model.corrections;
@@ -141,7 +143,7 @@ export default function ModelRoute() {
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
             <View3d model={model} states={shown.states} labels={labels} aim={aim} onPick={pickAt} onThere={() => setThereOf(model.id)} />
           </Suspense>
-          {newer?.of === model.id && <ChangesLine {...newer} shown={shown} onClose={() => setNewer(null)} />}
+          {news && <ChangesLine {...news} shown={shown} onClose={() => void change('Changes put away', (draft) => void delete draft.compared)} />}
         </div>
       </main>
       <aside aria-label="Census" className="min-h-0 overflow-auto border-l border-rule2 bg-board pb-3" tabIndex={0}>

@@ -12,6 +12,8 @@ export interface ShownFinding {
 export type DrawnSight = Omit<StyledDrawing, 'standard' | 'scale'> & {
   /** What the proof found, in the order of its numbers. */
   readonly findings: readonly ShownFinding[];
+  /** Ids of the elements in it, by the number that the drawing gives them: another reading of the model counts anew. */
+  readonly elementIds?: ReadonlyMap<number, string>;
   /** Milliseconds. */
   readonly took: number;
 };

@@ -7,6 +7,7 @@ import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import { checkModel, type Check } from '../../core/checks/check-model';
 import { correct, type Corrections } from '../../core/model/correct';
+import type { Drawing } from '../../core/linework/drawing';
 import type { Model, PropertySet } from '../../core/model/model';
 import { replan } from '../../core/plan/replan';
 import { proof } from '../../core/proof/proof';
@@ -139,6 +140,7 @@ const engine = {
         lineLayer,
         fills,
         findings: proof(model, scene, sight, styled).map(shownFinding),
+        elementIds: idsIn(model, drawing),
         took: performance.now() - from,
       };
     }),
@@ -218,6 +220,12 @@ const engine = {
     return Uint32Array.from(model.elements.flatMap((e, i) => (e.facts?.sets?.some((s) => holds[s]) ? [i] : [])));
   },
 };
+
+/** The ids of the elements that a drawing names. */
+function idsIn({ elements }: Model, { lineElement, regions }: Drawing): Map<number, string> {
+  const used = new Set([...lineElement, ...regions.flatMap((r) => r.elements)]);
+  return new Map([...used].flatMap((e) => (elements[e] ? [[e, elements[e].id] as const] : [])));
+}
 
 async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<Model> {
   const { readModel } = await import('../../core/readers/read-model');

@@ -1,6 +1,7 @@
 import { noteSentence } from '../../core/faults/wording';
 import { elementFigures } from '../../core/checks/element-figures';
 import type { Corrections } from '../../core/model/correct';
+import { elementPrints } from '../../core/model/element-prints';
 import { mainAngle } from '../../core/checks/off-axis';
 import { summarise } from '../../core/scene/summary';
 import type { Model } from '../../core/model/model';
@@ -51,6 +52,7 @@ export function modelInfo(
     elementVolume: figures.volume,
     elementTriangles: figures.triangles,
     elementBoxes: Float32Array.from(figures.boxes),
+    elementPrints: elementPrints(model),
     asRead: model.asRead ?? { metres: 1, up: 'z', isStated: true },
     base,
     corrections,

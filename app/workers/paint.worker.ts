@@ -12,9 +12,9 @@ interface Kept {
   segmentLine: Uint32Array;
 }
 
-/** What lies under the pointer: an element, how it is met, and the layer of the line or fill. */
+/** What lies under the pointer: an element by its id, how it is met, and the layer of the line or fill. */
 export interface Hit {
-  readonly element: number;
+  readonly element: string;
   readonly layer: string;
   readonly isCut: boolean;
 }
@@ -38,7 +38,7 @@ const painter = {
   hit(key: string, u: number, v: number, reach: number): Hit | null {
     const own = kept.get(key);
     if (!own) return null;
-    const { drawing, layers, lineLayer, fills } = own.drawn;
+    const { drawing, layers, lineLayer, fills, elementIds } = own.drawn;
     const index = (own.index ??= build(own));
     let best = -1;
     let least = reach;
@@ -53,20 +53,23 @@ const painter = {
         best = own.segmentLine[s]!;
       }
     }
-    if (best >= 0 && drawing.lineElement[best]! >= 0)
-      return { element: drawing.lineElement[best]!, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
+    const met = best >= 0 && elementIds?.get(drawing.lineElement[best]!);
+    if (met)
+      return { element: met, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
     const r = drawing.regions.findIndex(
       (region) => ringContains(region.face[0]!, u, v) && !region.face.slice(1).some((hole) => ringContains(hole, u, v)),
     );
     if (r < 0) return null;
     const fill = fills[r];
-    return { element: drawing.regions[r]!.elements[0]!, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
+    const cut = elementIds?.get(drawing.regions[r]!.elements[0]!);
+    return cut === undefined ? null : { element: cut, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
   },
   /** The outlines of an element in a drawing, for the wash: flat u v lists, closed ones first. */
-  outlines(key: string, element: number): { faces: Float64Array[]; lines: Float64Array[] } {
+  outlines(key: string, id: string): { faces: Float64Array[]; lines: Float64Array[] } {
     const own = kept.get(key);
     if (!own) return { faces: [], lines: [] };
-    const { drawing } = own.drawn;
+    const { drawing, elementIds } = own.drawn;
+    const element = [...(elementIds ?? [])].find(([, own]) => own === id)?.[0] ?? -2;
     const faces = drawing.regions.filter((r) => r.elements.length === 1 && r.elements[0] === element).flatMap((r) => [...r.face]);
     const lines: Float64Array[] = [];
     for (let l = 0; l < drawing.lineElement.length; l++) if (drawing.lineElement[l] === element) lines.push(linePoints(drawing, l).slice());

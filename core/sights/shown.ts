@@ -1,4 +1,4 @@
-import type { Model } from '../model/model';
+import type { Element, Model } from '../model/model';
 import type { Pull } from '../scene/pull-apart';
 import type { Rule, Sight } from './sight';
 
@@ -13,16 +13,20 @@ function idsOf(ids: readonly string[]): ReadonlySet<string> {
   return known;
 }
 
+/** Whether a rule picks an element, whatever its materials are. */
+export const fitsElement = (rule: Rule, element: Pick<Element, 'id' | 'class' | 'name'>, storey: string): boolean =>
+  same(rule.class, element.class) &&
+  same(rule.storey, storey) &&
+  same(rule.name, element.name) &&
+  (rule.id === undefined || rule.id === element.id) &&
+  (rule.set === undefined || rule.ids !== undefined) &&
+  (rule.ids === undefined || idsOf(rule.ids).has(element.id));
+
 function fits(model: Model, part: number, rule: Rule): boolean {
   const element = model.elements[model.partElement[part]!]!;
   return (
-    same(rule.class, element.class) &&
-    same(rule.storey, model.storeys[element.storey]?.name ?? '') &&
-    same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '') &&
-    same(rule.name, element.name) &&
-    (rule.id === undefined || rule.id === element.id) &&
-    (rule.set === undefined || rule.ids !== undefined) &&
-    (rule.ids === undefined || idsOf(rule.ids).has(element.id))
+    fitsElement(rule, element, model.storeys[element.storey]?.name ?? '') &&
+    same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '')
   );
 }
 
