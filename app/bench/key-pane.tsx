@@ -5,6 +5,7 @@ import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import { level } from '../figures/format';
 import { GridLines } from './helper-lines';
+import { KeyLines } from './key-lines';
 import { KeySigns, OtherSigns, type Grip } from './key-signs';
 import { matterOnLine } from './matter-on-line';
 import { PaneCanvas } from './pane-canvas';
@@ -168,6 +169,7 @@ export function KeyPane(props: Props) {
         label={shown.isElevation ? 'Key, elevation' : 'Key, plan'}
       />
       <Wash store={store} paintKey={shown.live.paintKey} matrix={shown.matrix} />
+      {!shown.isElevation && <KeyLines model={model} frame={keyFrame} storey={shown.storey} view={view} size={size} />}
       <svg className="pointer-events-none absolute inset-0 h-full w-full">
         {!shown.isElevation && (
           <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />

@@ -95,7 +95,8 @@ export function gridAlong(model: ModelInfo, frame: Frame): { tag: string; u: num
   const flat = Math.hypot(...r);
   if (flat < 0.999) return [];
   const out: { tag: string; u: number }[] = [];
-  for (const { tag, from, to } of model.grid) {
+  for (const { tag, from, to, curve } of model.grid) {
+    if (curve) continue;
     const d: Vec2 = [to[0] - from[0], to[1] - from[1]];
     // only lines that run square to the horizontal stand at one place along it
     if (Math.abs(d[0] * r[0] + d[1] * r[1]) > 1e-3 * Math.hypot(...d)) continue;

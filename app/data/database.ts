@@ -16,6 +16,8 @@ export interface ModelInfo {
   readonly trueNorth: Model['trueNorth'];
   readonly storeys: Model['storeys'];
   readonly grid: Model['grid'];
+  readonly flat?: Model['flat'];
+  readonly map?: Model['map'];
   readonly materials: readonly string[];
   readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'type' | 'storey' | 'use' | 'assembly' | 'facts'>[];
   /** Material of each element (its first), index or -1. */

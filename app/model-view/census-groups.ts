@@ -63,6 +63,11 @@ export function censusGroups(model: ModelInfo): CensusGroup[] {
       (k) => k,
     ),
     by(
+      'Phases',
+      (i) => elements[i]!.facts?.phase ?? null,
+      (k) => k,
+    ),
+    by(
       'Layers',
       (i) => elements[i]!.facts?.layer ?? null,
       (k) => k,
@@ -92,7 +97,7 @@ export function findElements(model: ModelInfo, text: string): number[] {
   if (!words.length) return [];
   return model.elements.flatMap((e, i) => {
     if (e.use === 'space') return [];
-    const { predefined = '', layer = '', profile = '', tag = '' } = e.facts ?? {};
+    const { predefined = '', layer = '', profile = '', tag = '', phase = '' } = e.facts ?? {};
     const all = [
       e.class,
       classWords(e.class),
@@ -104,6 +109,7 @@ export function findElements(model: ModelInfo, text: string): number[] {
       layer,
       profile,
       tag,
+      phase,
     ]
       .join(' ')
       .toLowerCase();

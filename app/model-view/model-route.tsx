@@ -143,7 +143,9 @@ export default function ModelRoute() {
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
             <View3d model={model} states={shown.states} labels={labels} aim={aim} onPick={pickAt} onThere={() => setThereOf(model.id)} />
           </Suspense>
-          {news && <ChangesLine {...news} shown={shown} onClose={() => void change('Changes put away', (draft) => void delete draft.compared)} />}
+          {news && (
+            <ChangesLine {...news} shown={shown} onClose={() => void change('Changes put away', (draft) => void delete draft.compared)} />
+          )}
         </div>
       </main>
       <aside aria-label="Census" className="min-h-0 overflow-auto border-l border-rule2 bg-board pb-3" tabIndex={0}>

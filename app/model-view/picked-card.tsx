@@ -146,6 +146,7 @@ function Facts({ model, element }: { readonly model: ModelInfo; readonly element
       <Line name="Assembly" value={assembly} />
       <Line name="Section" value={facts.profile ?? ''} />
       <Line name="Layer" value={facts.layer ?? ''} />
+      <Line name="Phase" value={facts.phase ?? ''} />
       <Line name="Mark" value={facts.tag ?? ''} />
       <Line
         name="Volume"

@@ -38,6 +38,8 @@ export function modelInfo(
     trueNorth: model.trueNorth,
     storeys: model.storeys,
     grid: model.grid,
+    ...(model.flat && { flat: model.flat }),
+    ...(model.map && { map: model.map }),
     materials: model.materials.map((m) => m.name),
     elements: model.elements.map(({ id: key, class: className, name, type, storey, use, assembly, facts }) => ({
       id: key,

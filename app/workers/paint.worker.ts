@@ -54,8 +54,7 @@ const painter = {
       }
     }
     const met = best >= 0 && elementIds?.get(drawing.lineElement[best]!);
-    if (met)
-      return { element: met, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
+    if (met) return { element: met, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
     const r = drawing.regions.findIndex(
       (region) => ringContains(region.face[0]!, u, v) && !region.face.slice(1).some((hole) => ringContains(hole, u, v)),
     );

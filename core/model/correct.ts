@@ -1,5 +1,6 @@
 import type { Vec3 } from '../geometry/vec3';
 import type { PlanChanges } from '../plan/plan';
+import { movedFlat } from './flat-shapes';
 import { UNITS, type LengthUnit } from './length-unit';
 import type { BuildUp, Element, Material, Model } from './model';
 
@@ -63,7 +64,8 @@ function placed(model: Model, read: NonNullable<Model['asRead']>, scale: number,
     positions,
     asRead: { metres: read.metres * scale, up: turn ?? read.up, isStated: read.isStated },
     storeys: model.storeys.map((s) => ({ ...s, elevation: s.elevation * scale })),
-    grid: model.grid.map((g) => ({ ...g, from: move(g.from), to: move(g.to) })),
+    grid: model.grid.map((g) => ({ ...g, from: move(g.from), to: move(g.to), ...(g.curve && { curve: g.curve.map(move) }) })),
+    ...(model.flat && { flat: model.flat.map((shape) => movedFlat(shape, move)) }),
     elements: model.elements.map((e) => (e.buildUp ? { ...e, buildUp: buildUp(e.buildUp) } : e)),
   };
 }

@@ -1,6 +1,6 @@
 import type { Note } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
-import type { Colour, Element, GridLine, Material, Model, PropertySet, Storey } from './model';
+import type { Colour, Element, FlatShape, GridLine, MapPlacement, Material, Model, PropertySet, Storey } from './model';
 
 /** A growing array of figures; doubles its room, so a million pushes cost a million steps. */
 export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32Array | Uint8Array> {
@@ -43,6 +43,8 @@ export class ModelBuilder {
   readonly grid: GridLine[] = [];
   readonly notes: Note[] = [];
   readonly propertySets: PropertySet[] = [];
+  readonly flat: FlatShape[] = [];
+  map: MapPlacement | undefined;
   trueNorth: Vec2 = [0, 1];
   origin: Vec3 = [0, 0, 0];
   asRead: NonNullable<Model['asRead']> = { metres: 1, up: 'z', isStated: true };
@@ -90,6 +92,8 @@ export class ModelBuilder {
       partColour: Uint8Array.from(this.partColour),
       notes: this.notes,
       asRead: this.asRead,
+      ...(this.flat.length ? { flat: this.flat } : {}),
+      ...(this.map ? { map: this.map } : {}),
       ...(this.propertySets.length ? { propertySets: this.propertySets } : {}),
     });
   }

@@ -43,6 +43,8 @@ export interface ElementFacts {
   readonly longName?: string;
   /** The mark or number that people know it by. */
   readonly tag?: string;
+  /** Phase or status: new, existing, to be demolished. */
+  readonly phase?: string;
   /** Presentation layer of its shape. */
   readonly layer?: string;
   /** Name of the section of a member: HEA200. */
@@ -77,6 +79,34 @@ export interface GridLine {
   readonly tag: string;
   readonly from: Vec3;
   readonly to: Vec3;
+  /** Points along it where it is no straight line. */
+  readonly curve?: readonly Vec3[];
+}
+
+/** Where a model stands on the map: the point of the map under the zero of its source file, and how it is turned. */
+export interface MapPlacement {
+  /** Metres. */
+  readonly east: number;
+  readonly north: number;
+  readonly height: number;
+  /** Angle from the map's east to the model's X axis, radians, anticlockwise. */
+  readonly turn: number;
+  /** Name of the map's coordinate reference system, empty where none is told. */
+  readonly system: string;
+}
+
+/** Something that a file tells in lines only: a 2D annotation, or the footprint of an element. */
+export interface FlatShape {
+  readonly kind: 'annotation' | 'footprint';
+  /** Id of the element whose footprint it is, or of the annotation. */
+  readonly id: string;
+  readonly name: string;
+  readonly layer: string;
+  /** Index into Model.storeys, -1 for none. */
+  readonly storey: number;
+  /** x y z in turns, metres, as all coordinates of the model. */
+  readonly lines: readonly Float64Array[];
+  readonly texts: readonly { readonly words: string; readonly at: Vec3 }[];
 }
 
 /**
@@ -109,6 +139,10 @@ export interface Model {
   readonly partColour: Uint8Array;
   readonly notes: readonly Note[];
   readonly propertySets?: readonly PropertySet[];
+  /** Annotations and footprints that the file tells in lines. */
+  readonly flat?: readonly FlatShape[];
+  /** Its place on the map, where the file tells it; of the source file's own coordinates. */
+  readonly map?: MapPlacement;
   /** The outlines from which it was built, where the file is a plan. */
   readonly plan?: Plan;
   /** Metres of one unit of the file, and its upright axis, as they were taken. */

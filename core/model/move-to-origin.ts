@@ -1,5 +1,6 @@
 import { boundCorners } from '../geometry/bounds';
 import { dot, subtract } from '../geometry/vec3';
+import { movedFlat } from './flat-shapes';
 import type { ModelBuilder } from './model-builder';
 
 /** A model nearer to zero than this stays where it is, metres. */
@@ -17,8 +18,9 @@ export function moveToOrigin(builder: ModelBuilder): void {
   builder.storeys.forEach((s, i) => (builder.storeys[i] = { ...s, elevation: s.elevation - origin[2] }));
   builder.grid.forEach((g, i) => {
     const move = (p: readonly [number, number, number]) => [p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]] as const;
-    builder.grid[i] = { ...g, from: move(g.from), to: move(g.to) };
+    builder.grid[i] = { ...g, from: move(g.from), to: move(g.to), ...(g.curve && { curve: g.curve.map(move) }) };
   });
+  builder.flat.forEach((shape, i) => (builder.flat[i] = movedFlat(shape, (p) => subtract(p, origin))));
   builder.elements.forEach((element, i) => {
     const { buildUp } = element;
     if (!buildUp) return;

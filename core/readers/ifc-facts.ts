@@ -41,22 +41,41 @@ export class ProductFacts {
     const ofType = type ? enumeration(type.args[9]) : '';
     const predefined = /^[A-Z][A-Z_0-9]+$/.test(last) && !/^(NOTDEFINED|ELEMENT|INTERNAL|EXTERNAL)$/.test(last) ? last : ofType;
     const shape = this.index.follow(record.args[6]);
-    const layer = [...refs(shape?.args[2]), ...items].map((id) => this.layerOf.get(id)).find((l) => l);
+    const layer = this.layerOfItems([...refs(shape?.args[2]), ...items]);
     const profile = items.map((id) => this.profileName(id)).find((p) => p);
     const sets = [...(this.own.get(product) ?? []), ...refs(type?.args[5])].flatMap((id) => {
       const row = this.set(id);
       return row < 0 ? [] : [row];
     });
+    const phase = this.phaseIn(sets);
     const longName = isSpace ? text(record.args[7]) : '';
     const tag = isSpace ? '' : text(record.args[7]);
     return {
       ...(predefined && predefined !== 'NOTDEFINED' && { predefined }),
       ...(longName && { longName }),
       ...(tag && { tag }),
+      ...(phase && { phase }),
       ...(layer && { layer }),
       ...(profile && { profile }),
       ...(sets.length && { sets }),
     };
+  }
+
+  /** The presentation layer of the first of some items or representations that lies on one; empty for none. */
+  layerOfItems(items: readonly number[]): string {
+    return items.map((id) => this.layerOf.get(id)).find((l) => l) ?? '';
+  }
+
+  /** PEnum_ElementStatus in the common property sets (ISO 16739-1, Pset_WallCommon and others), or a value that is named phase. */
+  private phaseIn(sets: readonly number[]): string {
+    for (const row of sets) {
+      const { name, values } = this.sets[row]!;
+      const isCommon = /^Pset_\w+Common$/.test(name);
+      for (let i = 0; i + 1 < values.length; i += 2)
+        if (/^(construction ?)?phase$/i.test(String(values[i])) || (isCommon && values[i] === 'Status'))
+          return String(values[i + 1]).slice(0, 80);
+    }
+    return '';
   }
 
   private profileName(item: number): string {

@@ -3,7 +3,7 @@ import { prismTriangles } from '../geometry/prism';
 import type { Vec3 } from '../geometry/vec3';
 import { list, number, refs, triple, type Placements } from './ifc-placements';
 import { needsOwn, profileRings, type Profile } from './ifc-profiles';
-import { isRef, type StepIndex, type StepRecord } from './step-index';
+import { isRef, type StepIndex } from './step-index';
 
 /** A body that is built here: corners in the file's coordinates and units, three numbers each, and its triangles. */
 export interface OwnShape {
@@ -73,10 +73,7 @@ export class OwnShapes {
     const record = this.index.get(item);
     if (record?.type !== 'IFCMAPPEDITEM' || depth > 8) return;
     const source = this.index.follow(record.args[0]);
-    const inner = multiply(
-      multiply(place, this.operator(this.index.follow(record.args[1]))),
-      inverse(this.placements.axes(source?.args[0])),
-    );
+    const inner = multiply(place, this.placements.mapping(record));
     for (const id of refs(this.index.follow(source?.args[1])?.args[3])) this.collect(id, inner, out, depth + 1);
   }
 
@@ -94,24 +91,6 @@ export class OwnShapes {
   /** Whether a product has such a body and openings in it, so that the shape builder's likeness of it stands. */
   isApproximate(product: number, items: readonly number[]): boolean {
     return this.pierced.has(product) && items.some((item) => this.items.has(item));
-  }
-
-  /** IfcCartesianTransformationOperator3D(Axis1, Axis2, LocalOrigin, Scale, Axis3, Scale2, Scale3). */
-  private operator(record: StepRecord | null): Matrix4 {
-    if (!record) return [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1];
-    const at = (k: number) => this.index.follow(record.args[k]);
-    const x = triple(at(0), [1, 0, 0]),
-      y = triple(at(1), [0, 1, 0]),
-      z = triple(at(4), [x[1] * y[2] - x[2] * y[1], x[2] * y[0] - x[0] * y[2], x[0] * y[1] - x[1] * y[0]]);
-    const s = number(record.args[3]) ?? 1,
-      s2 = number(record.args[5]) ?? s,
-      s3 = number(record.args[6]) ?? s;
-    const o = triple(at(2), [0, 0, 0]);
-    const one = (v: readonly number[], k: number) => {
-      const l = Math.hypot(...v) || 1;
-      return v.map((c) => (c / l) * k);
-    };
-    return [...one(x, s), 0, ...one(y, s2), 0, ...one(z, s3), 0, ...o, 1];
   }
 
   private extrude(item: number, place: Matrix4): OwnShape | null {
@@ -138,10 +117,4 @@ function prism(rings: Profile, by: readonly [number, number, number], m: Matrix4
   const det = m[0]! * (m[5]! * m[10]! - m[6]! * m[9]!) - m[4]! * (m[1]! * m[10]! - m[2]! * m[9]!) + m[8]! * (m[1]! * m[6]! - m[2]! * m[5]!);
   const face = rings.map((ring) => Float64Array.from(ring.flat()));
   return { corners, triangles: Uint32Array.from(prismTriangles(face, det < 0 !== by[2] < 0)) };
-}
-
-/** The inverse of a placement without scale. */
-function inverse(m: Matrix4): Matrix4 {
-  const t = (k: number) => -(m[12]! * m[k]! + m[13]! * m[k + 1]! + m[14]! * m[k + 2]!);
-  return [m[0]!, m[4]!, m[8]!, 0, m[1]!, m[5]!, m[9]!, 0, m[2]!, m[6]!, m[10]!, 0, t(0), t(4), t(8), 1];
 }

@@ -71,4 +71,34 @@ export class Placements {
     const axis = triple(this.index.follow(record.args[1]), [0, 0, 1]);
     return placement(location, Math.hypot(...axis) > 0 ? axis : [0, 0, 1], triple(this.index.follow(record.args[2]), [1, 0, 0]));
   }
+
+  /** Where an IfcMappedItem puts what it maps: out of the place where that was drawn, into its own. */
+  mapping(item: StepRecord): Matrix4 {
+    const source = this.index.follow(item.args[0]);
+    return multiply(this.operator(this.index.follow(item.args[1])), inverse(this.axes(source?.args[0])));
+  }
+
+  /** IfcCartesianTransformationOperator3D(Axis1, Axis2, LocalOrigin, Scale, Axis3, Scale2, Scale3). */
+  private operator(record: StepRecord | null): Matrix4 {
+    if (!record) return IDENTITY;
+    const at = (k: number) => this.index.follow(record.args[k]);
+    const x = triple(at(0), [1, 0, 0]),
+      y = triple(at(1), [0, 1, 0]),
+      z = triple(at(4), [x[1] * y[2] - x[2] * y[1], x[2] * y[0] - x[0] * y[2], x[0] * y[1] - x[1] * y[0]]);
+    const s = number(record.args[3]) ?? 1,
+      s2 = number(record.args[5]) ?? s,
+      s3 = number(record.args[6]) ?? s;
+    const o = triple(at(2), [0, 0, 0]);
+    const one = (v: readonly number[], k: number) => {
+      const l = Math.hypot(...v) || 1;
+      return v.map((c) => (c / l) * k);
+    };
+    return [...one(x, s), 0, ...one(y, s2), 0, ...one(z, s3), 0, ...o, 1];
+  }
+}
+
+/** The inverse of a placement without scale. */
+function inverse(m: Matrix4): Matrix4 {
+  const t = (k: number) => -(m[12]! * m[k]! + m[13]! * m[k + 1]! + m[14]! * m[k + 2]!);
+  return [m[0]!, m[4]!, m[8]!, 0, m[1]!, m[5]!, m[9]!, 0, m[2]!, m[6]!, m[10]!, 0, t(0), t(4), t(8), 1];
 }

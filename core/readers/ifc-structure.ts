@@ -1,8 +1,8 @@
 import type { Note } from '../faults/fault';
-import { transformPoint, type Matrix4 } from '../geometry/matrix4';
-import type { Vec2, Vec3 } from '../geometry/vec3';
-import type { GridLine, Storey } from '../model/model';
-import { enumeration, list, number, refs, text, triple, type Placements } from './ifc-placements';
+import { transformPoint } from '../geometry/matrix4';
+import type { Vec2 } from '../geometry/vec3';
+import type { Storey } from '../model/model';
+import { enumeration, number, refs, text, triple, type Placements } from './ifc-placements';
 import { isRef, type StepIndex, type StepRecord } from './step-index';
 
 const PREFIXES: Readonly<Record<string, number>> = {
@@ -39,7 +39,8 @@ export function lengthUnit(index: StepIndex, notes: Note[]): number | null {
   return null;
 }
 
-function unitFactor(index: StepIndex, unit: StepRecord, depth: number): number | null {
+/** Metres in one unit of length, or null for what is none. */
+export function unitFactor(index: StepIndex, unit: StepRecord, depth = 0): number | null {
   if (unit.type === 'IFCSIUNIT') return enumeration(unit.args[3]) === 'METRE' ? (PREFIXES[enumeration(unit.args[2])] ?? 1) : null;
   if (!unit.type.startsWith('IFCCONVERSIONBASEDUNIT') || depth > 4) return null;
   const measure = index.follow(unit.args[3]);
@@ -49,8 +50,8 @@ function unitFactor(index: StepIndex, unit: StepRecord, depth: number): number |
   return value !== null && base ? value * base : null;
 }
 
-/** The direction of true north in the XY plane (IfcGeometricRepresentationContext.TrueNorth), length 1. */
-export function trueNorth(index: StepIndex): Vec2 {
+/** The direction of true north in the XY plane (IfcGeometricRepresentationContext.TrueNorth), length 1; null where none is told. */
+export function trueNorth(index: StepIndex): Vec2 | null {
   for (const id of index.all('IFCGEOMETRICREPRESENTATIONCONTEXT')) {
     const direction = index.follow(index.get(id)?.args[5]);
     if (!direction) continue;
@@ -58,55 +59,7 @@ export function trueNorth(index: StepIndex): Vec2 {
     const l = Math.hypot(x, y);
     if (l > 1e-9) return [x / l, y / l];
   }
-  return [0, 1];
-}
-
-/** Grid lines in metres; arcs and other curved axes are passed over. */
-export function gridLines(index: StepIndex, placements: Placements, metres: number): GridLine[] {
-  const out: GridLine[] = [];
-  for (const id of index.all('IFCGRID')) {
-    const grid = index.get(id);
-    if (!grid) continue;
-    const m = placements.of(grid.args[5]);
-    for (const axisId of [...refs(grid.args[7]), ...refs(grid.args[8]), ...refs(grid.args[9])]) {
-      const axis = index.get(axisId);
-      const ends = axis && axisEnds(index, index.follow(axis.args[1]));
-      if (!ends) continue;
-      const [a, b] = enumeration(axis.args[2]) === 'F' ? [ends[1], ends[0]] : ends;
-      out.push({ tag: text(axis.args[0]), from: scaled(m, a, metres), to: scaled(m, b, metres) });
-    }
-  }
-  return out;
-}
-
-function axisEnds(index: StepIndex, curve: StepRecord | null): [Vec3, Vec3] | null {
-  if (curve?.type === 'IFCPOLYLINE') {
-    const points = refs(curve.args[0]).map((id) => triple(index.get(id), [0, 0, 0]));
-    return points.length > 1 ? [points[0]!, points.at(-1)!] : null;
-  }
-  if (curve?.type === 'IFCLINE') {
-    const from = triple(index.follow(curve.args[0]), [0, 0, 0]);
-    const vector = index.follow(curve.args[1]);
-    const d = triple(index.follow(vector?.args[0]), [1, 0, 0]);
-    const l = number(vector?.args[1]) ?? 1;
-    return [from, [from[0] + d[0] * l, from[1] + d[1] * l, from[2] + d[2] * l]];
-  }
-  if (curve?.type === 'IFCINDEXEDPOLYCURVE') {
-    const rows = list(index.follow(curve.args[0])?.args[0]).map((row) => list(row).map((v) => number(v) ?? 0));
-    const [a, b] = [rows[0], rows.at(-1)];
-    return a && b && rows.length > 1
-      ? [
-          [a[0] ?? 0, a[1] ?? 0, a[2] ?? 0],
-          [b[0] ?? 0, b[1] ?? 0, b[2] ?? 0],
-        ]
-      : null;
-  }
   return null;
-}
-
-function scaled(m: Matrix4, p: Vec3, metres: number): Vec3 {
-  const [x, y, z] = transformPoint(m, p);
-  return [x * metres, y * metres, z * metres];
 }
 
 /** The type of each product that has one, by their numbers. */

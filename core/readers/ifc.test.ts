@@ -177,3 +177,70 @@ describe('reading IFC', () => {
     );
   });
 });
+
+describe('what IFC tells besides bodies', () => {
+  const point = (id: number, x: number, y: number) => `#${id}=IFCCARTESIANPOINT((${x}.,${y}.));\n`;
+  const grid = `#300=IFCGRID('0000000000000000000300',#2,'Grid',$,$,#15,$,(#301),(#302),(#303),$);
+#301=IFCGRIDAXIS('A',#310,.T.);
+#302=IFCGRIDAXIS('R',#320,.T.);
+#303=IFCGRIDAXIS('W1',#330,.F.);
+#310=IFCPOLYLINE((#311,#312));
+#320=IFCTRIMMEDCURVE(#321,(IFCPARAMETERVALUE(0.)),(IFCPARAMETERVALUE(1.5707963267948966)),.T.,.PARAMETER.);
+#321=IFCCIRCLE(#322,5000.);
+#322=IFCAXIS2PLACEMENT2D(#311,$);
+#330=IFCPOLYLINE((#311,#313));
+${point(311, 0, 0)}${point(312, 0, 9000)}${point(313, 4000, 4000)}`;
+
+  it('grid lines of three directions, one of them an arc', async () => {
+    const { grid: lines } = await read(ifcText(wall() + block(100, 3000, 300, 2500) + grid));
+    expect(lines.map((g) => [g.tag, g.from, g.to])).toEqual([
+      ['A', [0, 0, 0], [0, 9, 0]],
+      ['R', [5, 0, 0], [expect.closeTo(0, 9), 5, 0]],
+      ['W1', [4, 4, 0], [0, 0, 0]],
+    ]);
+    expect(lines.map((g) => g.curve?.length ?? 0)).toEqual([0, 9, 0]);
+    for (const [x, y] of lines[1]!.curve!) expect(Math.hypot(x, y)).toBeCloseTo(5, 9);
+  });
+
+  // the worked figures are those of a turn of 30 degrees: cosine and sine as in any table
+  it('its place on the map, from a conversion or from the properties that IFC2X3 uses; the north of the map where no other is told', async () => {
+    const conversion = `#400=IFCMAPCONVERSION(#10,#401,334871.85,6250295.94,12.5,0.8660254037844387,0.5,$);
+#401=IFCPROJECTEDCRS('EPSG:7856','zone 56','GDA2020',$,'MGA',$,#402);
+#402=IFCSIUNIT(*,.LENGTHUNIT.,$,.METRE.);
+`;
+    const body = wall() + block(100, 3000, 300, 2500) + conversion;
+    const { map, trueNorth } = await read(ifcText(body).replace('#11,#16)', '#11,$)'));
+    expect(map).toEqual({ east: 334871.85, north: 6250295.94, height: 12.5, turn: expect.closeTo(Math.PI / 6, 12), system: 'EPSG:7856' });
+    expect(trueNorth).toEqual([expect.closeTo(0.5, 9), expect.closeTo(Math.sqrt(0.75), 9)]);
+    const value = (id: number, name: string, real: string) => `#${id}=IFCPROPERTYSINGLEVALUE('${name}',$,IFCREAL(${real}),$);\n`;
+    const properties = `#400=IFCPROPERTYSET('0000000000000000000400',#2,'ePSet_MapConversion',$,(#401,#402,#403));
+${value(401, 'Eastings', '2000.')}${value(402, 'Northings', '-3000.')}${value(403, 'OrthogonalHeight', '500.')}`;
+    const old = await read(ifcText(wall('IFC2X3') + block(100, 3000, 300, 2500) + properties, { schema: 'IFC2X3' }));
+    expect(old.map).toMatchObject({ east: 2, north: -3, height: 0.5, turn: 0 });
+    expect(old.trueNorth).toEqual([expect.closeTo(0.6, 9), expect.closeTo(0.8, 9)]);
+  });
+
+  it('annotations and footprints in lines, which give no body; and the status of an element', async () => {
+    const flat = `#500=IFCANNOTATION('0000000000000000000500',#2,'Setting-out',$,$,#15,#501);
+#501=IFCPRODUCTDEFINITIONSHAPE($,$,(#502));
+#502=IFCSHAPEREPRESENTATION(#10,'Annotation','GeometricCurveSet',(#503));
+#503=IFCGEOMETRICCURVESET((#504,#321));
+#504=IFCPOLYLINE((#311,#312,#313));
+#510=IFCSHAPEREPRESENTATION(#10,'FootPrint','Curve2D',(#511));
+#511=IFCPOLYLINE((#311,#313));
+#520=IFCRELDEFINESBYPROPERTIES('0000000000000000000520',#2,$,$,(#100),#521);
+#521=IFCPROPERTYSET('0000000000000000000521',#2,'Pset_WallCommon',$,(#522));
+#522=IFCPROPERTYENUMERATEDVALUE('Status',$,(IFCLABEL('EXISTING')),$);
+`;
+    const body = block(100, 3000, 300, 2500).replace('(#102)', '(#102,#510)');
+    const model = await read(ifcText(wall() + body + grid + flat, { contained: [100, 500] }));
+    expect(model.elements.map((e) => [e.class, e.facts?.phase])).toEqual([['Wall', 'EXISTING']]);
+    expect(volume(model)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+    const told = (model.flat ?? []).map((f) => [f.kind, f.name, f.storey, f.lines.map((l) => l.length / 3)]);
+    expect(told.sort()).toEqual([
+      ['annotation', 'Setting-out', 0, [3, 33]],
+      ['footprint', 'Wall ä', 0, [2]],
+    ]);
+    expect([...model.flat!.find((f) => f.kind === 'footprint')!.lines[0]!]).toEqual([0, 0, 0, 4, 4, 0]);
+  });
+});

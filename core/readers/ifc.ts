@@ -9,7 +9,10 @@ import { OwnShapes } from './ifc-own-shapes';
 import { Placements, text } from './ifc-placements';
 import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
 import type { PlacedShapes } from './placed-shapes';
-import { gridLines, lengthUnit, productTypes, Structure, trueNorth } from './ifc-structure';
+import { flatShapes } from './ifc-flat';
+import { gridLines } from './ifc-grid';
+import { mapPlacement } from './ifc-map';
+import { lengthUnit, productTypes, Structure, trueNorth } from './ifc-structure';
 import { UNITS, type LengthUnit } from '../model/length-unit';
 import { isRef, StepIndex } from './step-index';
 
@@ -50,7 +53,9 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   const metres = stated ?? (unit ? UNITS[unit] : 1);
   builder.asRead = { metres, up: 'z', isStated: stated !== null || unit !== undefined };
   const placements = new Placements(index, notes);
-  builder.trueNorth = trueNorth(index);
+  builder.map = mapPlacement(index, metres) ?? undefined;
+  // where true north is not told, the north of the map is the nearest thing
+  builder.trueNorth = trueNorth(index) ?? (builder.map ? [Math.sin(builder.map.turn), Math.cos(builder.map.turn)] : [0, 1]);
   builder.grid.push(...gridLines(index, placements, metres));
   const structure = new Structure(index, placements, metres);
   builder.storeys.push(...structure.storeys);
@@ -165,6 +170,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
   builder.materials.push(...materials.table);
   builder.propertySets.push(...told.sets);
+  builder.flat.push(...flatShapes(index, placements, structure, told, metres));
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
   moveToOrigin(builder);

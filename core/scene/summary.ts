@@ -24,6 +24,18 @@ export interface Summary {
   }[];
   readonly grid: readonly string[];
   readonly spaces: readonly string[];
+  /** Annotations and footprints that the file tells in lines. */
+  readonly annotations: number;
+  readonly footprints: number;
+  readonly phases: readonly { readonly name: string; readonly elements: number }[];
+  /** Its place on the map; turned in degrees. */
+  readonly map: {
+    readonly east: number;
+    readonly north: number;
+    readonly height: number;
+    readonly turned: number;
+    readonly system: string;
+  } | null;
   readonly closed: number;
   readonly doubts: readonly string[];
 }
@@ -106,6 +118,10 @@ export function summarise(model: Model, scene: Scene): Summary {
     buildUps: [...ups].map(([name, u]) => ({ name, ...u })),
     grid: model.grid.map((g) => g.tag),
     spaces: model.elements.filter((e) => e.use === 'space').map((e) => e.name),
+    annotations: (model.flat ?? []).filter((f) => f.kind === 'annotation').length,
+    footprints: (model.flat ?? []).filter((f) => f.kind === 'footprint').length,
+    phases: [...count(solid.flatMap((e) => e.facts?.phase ?? []))].map(([name, elements]) => ({ name, elements })),
+    map: model.map ? { ...model.map, turned: Math.round(((model.map.turn * 180) / Math.PI) * 1e4) / 1e4 } : null,
     closed: solid.length - open.size,
     doubts: notes.map(noteSentence),
   };
@@ -142,6 +158,12 @@ export function describeModel(s: Summary): string {
     );
   if (s.grid.length) out.push('', `Grid: ${s.grid.join(' ')}`);
   if (s.spaces.length) out.push(`Spaces: ${s.spaces.length}`);
+  if (s.phases.length) out.push(`Phases: ${s.phases.map((p) => `${p.name} ${p.elements}`).join(', ')}`);
+  if (s.annotations || s.footprints) out.push(`In lines only: ${s.annotations} annotations, ${s.footprints} footprints`);
+  if (s.map)
+    out.push(
+      `On the map: east ${metres(s.map.east)}, north ${metres(s.map.north)}, height ${metres(s.map.height)}, turned ${s.map.turned} degrees${s.map.system && `, ${s.map.system}`}`,
+    );
   out.push('', s.doubts.length ? `Doubtful, ${s.doubts.length}` : 'Nothing doubtful was found.', ...s.doubts.map((d) => `  ${d}`), '');
   return out.join('\n');
 }

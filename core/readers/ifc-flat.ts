@@ -1,0 +1,103 @@
+import { multiply, transformPoint, type Matrix4 } from '../geometry/matrix4';
+import type { Vec2, Vec3 } from '../geometry/vec3';
+import type { FlatShape } from '../model/model';
+import { curvePoints } from './ifc-curves';
+import type { ProductFacts } from './ifc-facts';
+import { refs, text, type Placements } from './ifc-placements';
+import type { Structure } from './ifc-structure';
+import { isRef, type StepIndex } from './step-index';
+
+/** Representations that tell in lines what an element covers, or what is written beside it. */
+const FLAT = /^(footprint|annotation|plan|survey points)/i;
+const DEEPEST = 6;
+
+/**
+ * What an IFC file tells in lines: its 2D annotations and the footprints of its elements, in metres. They are shown beside the
+ * drawings, which never take a line from them.
+ */
+export function flatShapes(
+  index: StepIndex,
+  placements: Placements,
+  structure: Structure,
+  told: ProductFacts,
+  metres: number,
+): FlatShape[] {
+  const out: FlatShape[] = [];
+  for (const type of index.types()) {
+    if (!type.startsWith('IFC') || /^IFC(REL|PROPERTY|QUANTITY|GRID$)/.test(type)) continue;
+    const isAnnotation = type === 'IFCANNOTATION';
+    const shapeOf = (id: number) => {
+      const of = index.get(id)?.args[6];
+      const shape = isRef(of) ? index.follow(of) : null;
+      return shape?.type === 'IFCPRODUCTDEFINITIONSHAPE' ? shape : null;
+    };
+    const all = index.all(type);
+    if (!all.slice(0, 8).some(shapeOf)) continue;
+    for (const id of all) {
+      const record = index.get(id);
+      const shape = shapeOf(id);
+      if (!record || !shape) continue;
+      const flat = refs(shape.args[2])
+        .flatMap((r) => index.get(r) ?? [])
+        .filter((r) => isAnnotation || FLAT.test(text(r.args[1])));
+      if (!flat.length) continue;
+      const found: Found = { lines: [], texts: [] };
+      const items = flat.flatMap((r) => refs(r.args[3]));
+      for (const item of items) collect(index, placements, item, placements.of(record.args[5]), metres, found, 0);
+      if (!found.lines.length && !found.texts.length) continue;
+      out.push({
+        kind: isAnnotation ? 'annotation' : 'footprint',
+        id: text(record.args[0]) || `#${id}`,
+        name: text(record.args[2]),
+        layer: told.layerOfItems([...refs(shape.args[2]), ...items]),
+        storey: structure.storeyOf(id),
+        ...found,
+      });
+    }
+  }
+  return out;
+}
+
+interface Found {
+  readonly lines: Float64Array[];
+  readonly texts: { readonly words: string; readonly at: Vec3 }[];
+}
+
+function collect(index: StepIndex, placements: Placements, item: number, m: Matrix4, metres: number, found: Found, depth: number): void {
+  const record = index.get(item);
+  if (!record || depth > DEEPEST) return;
+  const place = ([x, y]: Vec2): Vec3 => {
+    const [a, b, c] = transformPoint(m, [x, y, 0]);
+    return [a * metres, b * metres, c * metres];
+  };
+  const line = (points: readonly Vec2[] | null, isRing = false) => {
+    if (!points || points.length < 2 || !points.flat().every(Number.isFinite)) return;
+    found.lines.push(Float64Array.from((isRing ? [...points, points[0]!] : points).flatMap(place)));
+  };
+  switch (record.type) {
+    case 'IFCGEOMETRICCURVESET':
+    case 'IFCGEOMETRICSET':
+      for (const inner of refs(record.args[0])) collect(index, placements, inner, m, metres, found, depth + 1);
+      return;
+    case 'IFCMAPPEDITEM': {
+      const source = index.follow(record.args[0]);
+      const inner = multiply(m, placements.mapping(record));
+      for (const id of refs(index.follow(source?.args[1])?.args[3])) collect(index, placements, id, inner, metres, found, depth + 1);
+      return;
+    }
+    case 'IFCTEXTLITERAL':
+    case 'IFCTEXTLITERALWITHEXTENT': {
+      const at = placements.axes(record.args[1]);
+      found.texts.push({ words: text(record.args[0]), at: place([at[12]!, at[13]!]) });
+      return;
+    }
+    case 'IFCANNOTATIONFILLAREA':
+      for (const ring of [...refs(record.args[0]), ...refs(record.args[1])]) line(curvePoints(index, placements, { ref: ring }));
+      return;
+    case 'IFCCIRCLE':
+    case 'IFCELLIPSE':
+      return line(curvePoints(index, placements, { ref: item }), true);
+    default:
+      line(curvePoints(index, placements, { ref: item }));
+  }
+}
