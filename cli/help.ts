@@ -22,6 +22,8 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --standard FILE    drafting standard (default: the one that comes along)
   --unit U           unit of the model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
+  --with FILE        another model laid over the first; may stand several times. FILE@x,y,z,degrees puts its zero there
+  --lay HOW          how they are laid: map, grid (lines of one tag), as-is (default: by the map where both tell their place)
   --plan FILE        a plan in DXF: how its layers are built, { "WALLS": { "class": "Wall", "base": 0, "height": 2.5, "material": "Masonry" } }
   --patience S       end the reading of a model that shows no progress for S seconds (default 90)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
@@ -49,13 +51,13 @@ More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how fa
 "limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
 `;
 
-const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z]
+const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z] [--with FILE]
 
 Says in words what a model holds: elements by class and storey, materials, build-ups, grid, north, size, and what is doubtful:
 open shells, elements that could not be built, missing units. --json gives the same as data.
 `;
 
-const CHECK = `tarvex check MODEL [--json] [--only KIND,KIND] [--unit U] [--up y|z]
+const CHECK = `tarvex check MODEL [--json] [--only KIND,KIND] [--unit U] [--up y|z] [--with FILE]
 
 Finds what would spoil drawings: open shells, elements that overlap (with the volume), the same element twice, walls and slabs
 that miss each other by a hair, upright faces off the main directions by a small angle, elements without material or storey, tiny

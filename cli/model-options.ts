@@ -12,6 +12,8 @@ export const MODEL_OPTIONS = {
   up: { type: 'string' },
   patience: { type: 'string' },
   plan: { type: 'string' },
+  with: { type: 'string', multiple: true },
+  lay: { type: 'string' },
 } as const;
 
 interface Values {
@@ -19,6 +21,8 @@ interface Values {
   readonly up?: string | undefined;
   readonly patience?: string | undefined;
   readonly plan?: string | undefined;
+  readonly with?: string[] | undefined;
+  readonly lay?: string | undefined;
 }
 
 const planSchema = Joi.object().pattern(
@@ -32,13 +36,25 @@ const planSchema = Joi.object().pattern(
 );
 
 /** Checks them before anything is read. @throws UsageFault, Fault sight-not-json, sight-field */
-export async function modelOptions({ unit, up, patience, plan }: Values): Promise<ReadOptions> {
+export async function modelOptions({ unit, up, patience, plan, with: others, lay }: Values): Promise<ReadOptions> {
   return {
     unit: oneOf('unit', unit, Object.keys(UNITS) as LengthUnit[]),
     up: oneOf('up', up, ['y', 'z']),
     patience: seconds(patience),
     plan: plan === undefined ? undefined : await readPlanTable(plan),
+    others: (others ?? []).map(otherModel),
+    lay: oneOf('lay', lay, ['map', 'grid', 'as-is']),
   };
+}
+
+/** FILE, or FILE@x,y,z,degrees: where its zero is put, and how far it is turned. */
+function otherModel(value: string): NonNullable<ReadOptions['others']>[number] {
+  const at = /^(.+)@([-+.\de]+),([-+.\de]+)(?:,([-+.\de]+))?(?:,([-+.\de]+))?$/.exec(value);
+  if (!at) return { path: value };
+  const [x, y, z, turn] = at.slice(2).map((n) => Number(n ?? 0)) as [number, number, number, number];
+  if (![x, y, z, turn].every(Number.isFinite))
+    throw new UsageFault(`--with is "${value}"; after @ come x,y,z in metres and a turn in degrees`);
+  return { path: at[1]!, placement: { by: [x, y, z], turn: (turn * Math.PI) / 180 } };
 }
 
 async function readPlanTable(path: string): Promise<PlanChanges> {

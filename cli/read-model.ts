@@ -3,7 +3,10 @@ import { basename } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { Fault, type Facts, type FaultCode } from '../core/faults/fault';
 import type { LengthUnit } from '../core/model/length-unit';
+import { alignByGrid, alignByMap } from '../core/model/align-models';
+import { joinModels, type PlacedModel } from '../core/model/join-models';
 import type { Model } from '../core/model/model';
+import { AS_IT_IS, type ModelPlacement } from '../core/model/placement';
 import { kindOf, MODEL_KINDS } from '../core/readers/model-kinds';
 import type { PlanChanges } from '../core/plan/plan';
 import { replan } from '../core/plan/replan';
@@ -16,6 +19,10 @@ export interface ReadOptions {
   readonly patience?: number | undefined;
   /** Changes of the table by which a plan is built, by layer. */
   readonly plan?: PlanChanges | undefined;
+  /** More models that are laid over the first; where no placement is given, as `lay` says. */
+  readonly others?: readonly { readonly path: string; readonly placement?: ModelPlacement }[];
+  /** By their places on the map, by common grid lines, or as the files say; absent = by the map where both tell theirs. */
+  readonly lay?: 'map' | 'grid' | 'as-is' | undefined;
 }
 
 const PATIENCE = 90;
@@ -32,7 +39,23 @@ type Answer =
  * @throws Fault, with the file's name among its facts
  */
 export async function readModelFile(path: string, options: ReadOptions): Promise<Model> {
-  return replan(await readInThread(path, options), { ...(options.plan && { plan: options.plan }) });
+  const first = replan(await readInThread(path, options), { ...(options.plan && { plan: options.plan }) });
+  if (!options.others?.length) return first;
+  const models: PlacedModel[] = [{ name: nameOf(path), model: first, placement: AS_IT_IS }];
+  for (const { path: other, placement } of options.others) {
+    const model = await readInThread(other, { ...options, unit: undefined, up: undefined });
+    models.push({ name: nameOf(other), model, placement: placement ?? laid(model, first, options.lay, basename(other)) });
+  }
+  return joinModels(models);
+}
+
+const nameOf = (path: string): string => basename(path).replace(/\.[^.]+$/, '');
+
+function laid(model: Model, over: Model, lay: ReadOptions['lay'], file: string): ModelPlacement {
+  if (lay === 'as-is') return AS_IT_IS;
+  const placement = lay === 'grid' ? alignByGrid(model, over)?.placement : alignByMap(model, over);
+  if (!placement && lay) throw new Fault('models-apart', { file, by: lay === 'grid' ? 'grid line of one tag' : 'place on the map' });
+  return placement ?? AS_IT_IS;
 }
 
 async function readInThread(path: string, { unit, up, patience = PATIENCE }: ReadOptions): Promise<Model> {

@@ -134,4 +134,18 @@ describe('the command line', () => {
     writeFileSync(at('table.json'), '{ "WALLS": { "height": "tall" } }');
     expect((await tarvex('inspect', plan, '--plan', at('table.json'))).err).toMatch(/table\.json: WALLS\.height must be a number/);
   });
+
+  it('lays another model over the first by the grid, by figures, or says that it cannot', async () => {
+    const with_ = (...more: string[]) => tarvex('inspect', 'demo/heron-spit-tide-station.ifc', '--json', ...more);
+    const size = async (...more: string[]) => (JSON.parse((await with_(...more)).out) as { elements: number; size: number[] }).size;
+    const [byGrid, byFigures] = [
+      await size('--with', 'demo/boat-gantry.ifc', '--lay', 'grid'),
+      await size('--with', 'demo/boat-gantry.ifc@3,-6'),
+    ];
+    expect(byGrid).toEqual(byFigures);
+    expect(await size('--with', 'demo/boat-gantry.ifc@103,-6')).not.toEqual(byGrid);
+    expect((await with_('--with', at('step.obj'), '--lay', 'map')).err).toMatch(
+      /step\.obj: it shares no place on the map with the first model/,
+    );
+  });
 });

@@ -65,7 +65,9 @@ export class Author {
   private readonly buildingPlace: Ref;
   private readonly site: Ref;
 
-  constructor(project: string, northTurned: number, map: { east: number; north: number; height: number }) {
+  /** @param seed what its identities are counted from, so that those of two files differ */
+  constructor(project: string, northTurned: number, map: { east: number; north: number; height: number }, seed = 0) {
+    this.guids = seed;
     const person = this.add('IFCPERSON', null, 'Demo', null, null, null, null, null, null);
     const office = this.add('IFCORGANIZATION', null, 'Demo office', null, null, null);
     const both = this.add('IFCPERSONANDORGANIZATION', person, office, null);
@@ -201,6 +203,11 @@ export class Author {
     return inner
       ? this.once('IFCCIRCLEHOLLOWPROFILEDEF', word('AREA'), null, place, mm(radius), mm(radius - inner))
       : this.once('IFCCIRCLEPROFILEDEF', word('AREA'), null, place, mm(radius));
+  }
+  /** A rolled I section: overall width and depth, web, flange and fillet. */
+  section(width: number, depth: number, web: number, flange: number, fillet: number): Ref {
+    const place = this.once('IFCAXIS2PLACEMENT2D', this.point([0, 0]), null);
+    return this.once('IFCISHAPEPROFILEDEF', word('AREA'), null, place, mm(width), mm(depth), mm(web), mm(flange), mm(fillet), null, null);
   }
   /** A profile in its own plane, pushed `depth` along the plane's z. */
   extrude(profile: Ref, depth: number, at: Point = [0, 0, 0], z?: Point, x?: Point): Ref {

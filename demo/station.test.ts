@@ -13,6 +13,7 @@ import { readIfc } from '../core/readers/ifc';
 import { prepare } from '../core/scene/prepare';
 import type { Scene } from '../core/scene/scene';
 import { checkSight } from '../core/sights/sight-schema';
+import { authorGantry } from './author-gantry';
 import { authorStation } from './author-station';
 import project from './project.json';
 
@@ -28,6 +29,7 @@ const drawn = (number: string): Drawing => draw(model, scene, checkSight(project
 describe('the demo station', () => {
   it('is just what its script writes', () => {
     expect(authorStation()).toBe(bytes.toString('utf8'));
+    expect(authorGantry()).toBe(readFileSync('demo/boat-gantry.ifc', 'utf8'));
   });
 
   it('reads without a word of doubt: storeys, grids, north, layered walls, spaces, only the terrain open', () => {

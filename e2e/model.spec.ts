@@ -209,3 +209,48 @@ function cube(x: number, z: number): string {
   );
   return corners.join('') + faces.join('');
 }
+
+test('several models: a structural set laid by the map, hidden, placed by its grid and by points, read again by itself, taken away', async ({
+  page,
+}) => {
+  test.slow();
+  await openDemo(page);
+  await page.keyboard.press('1');
+  const models = page.getByRole('region', { name: 'Models' });
+  const main = page.getByRole('main');
+  await expect(main).toContainText('336 elements');
+  await page.getByLabel('Another model').setInputFiles('demo/boat-gantry.ifc');
+  await expect(main).toContainText('354 elements');
+  await models.getByRole('button', { name: 'Place boat-gantry' }).click();
+  const place = page.getByRole('region', { name: 'Place of boat-gantry' });
+  // map and grid agree, as both files were authored
+  await expect(place.getByLabel('y', { exact: true })).toHaveValue(/^−6\s000$/);
+  await place.getByLabel('x', { exact: true }).fill('0');
+  await place.getByLabel('x', { exact: true }).press('Enter');
+  await expect(place.getByLabel('x', { exact: true })).toHaveValue('0');
+  await place.getByRole('button', { name: 'grid lines' }).click();
+  await expect(place).toContainText('Laid by A, B');
+  await expect(place.getByLabel('x', { exact: true })).toHaveValue(/^3\s000$/);
+  for (const [k, name] of ['first point', 'its place'].entries()) {
+    await place.getByRole('button', { name: `Pick ${name}`, exact: true }).click();
+    await page.mouse.click(560, 330 + 40 * k);
+    await expect(place).not.toContainText('press a corner');
+  }
+  await place.getByRole('button', { name: 'the points below' }).click();
+  await expect(place).toContainText('Moved by one point.');
+  await page.keyboard.press('Escape');
+  await models.getByRole('button', { name: 'Hide the model boat-gantry' }).click();
+  await expect(main).toContainText('336 elements');
+  await models.getByRole('button', { name: 'Show the model boat-gantry' }).click();
+  await expect(main).toContainText('354 elements');
+  const newer = readFileSync('demo/boat-gantry.ifc', 'utf8').replace("'Hoist'", "'Hoist, 2 t'");
+  await page
+    .getByLabel('Newer file of boat-gantry')
+    .setInputFiles({ name: 'boat-gantry.ifc', mimeType: 'text/plain', buffer: Buffer.from(newer) });
+  await expect(page.getByLabel('Changes')).toContainText('1 changed');
+  await expect(page.getByLabel('Changes')).toContainText('353 the same');
+  await models.getByRole('button', { name: 'Take boat-gantry away' }).click();
+  await expect(main).toContainText('336 elements');
+  await page.reload();
+  await expect(main).toContainText('336 elements');
+});

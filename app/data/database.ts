@@ -1,11 +1,34 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { Check } from '../../core/checks/check-model';
+import type { Alignable } from '../../core/model/align-models';
 import type { Corrections } from '../../core/model/correct';
+import type { ModelPlacement } from '../../core/model/placement';
 import type { Element, Model } from '../../core/model/model';
 import type { PlanRow } from '../../core/plan/plan';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
 import type { Project } from './project';
+
+/** One model of a project that has several: its file, what was set right of it, and where it stands. */
+export interface ModelPart {
+  readonly key: string;
+  readonly name: string;
+  readonly fileName: string;
+  /** Key of the bundle with its shapes. */
+  readonly base: string;
+  /** Unit, upright axis and table of a plan; what is set right of elements stands with the whole. */
+  readonly corrections: Corrections;
+  readonly placement: ModelPlacement;
+  readonly isHidden: boolean;
+  /** What was read, before it was placed. */
+  readonly own: Alignable & {
+    readonly source: string;
+    readonly elements: number;
+    readonly asRead: NonNullable<Model['asRead']>;
+    /** The table by which it was built, where it is a plan. */
+    readonly plan?: readonly PlanRow[] | undefined;
+  };
+}
 
 /** What the screens need of a model: everything but its shapes. */
 export interface ModelInfo {
@@ -44,6 +67,8 @@ export interface ModelInfo {
   readonly corrections: Corrections;
   /** The table by which a plan was built, where it is one. */
   readonly plan?: readonly PlanRow[];
+  /** The models that it consists of, where there are several. */
+  readonly parts?: readonly ModelPart[];
 }
 
 /** Findings about a model, made when they are first asked for. */

@@ -42,13 +42,39 @@ function modelsOf(project: Project, steps: readonly StepRow[]): Set<string> {
   return new Set([project.model, ...(project.compared ? [project.compared] : []), ...patches.map((p) => String(p.value))]);
 }
 
-/** Deletes a model with all its corrected readings, unless another project stands on one of them. */
-async function deleteModel(id: string): Promise<void> {
-  const base = (await database.models.get(id))?.base ?? id;
-  const family = (await database.models.where('base').equals(base).primaryKeys()).concat(base);
-  const others = await database.projects.filter((p) => family.includes(p.model)).count();
-  if (others) return;
-  await Promise.all([database.models.bulkDelete(family), database.bundles.delete(base), database.checks.bulkDelete(family)]);
+/** Keys of the bundles that some models need, and of all readings and corrections that stand on one of them. */
+async function familyOf(keys: Iterable<string>): Promise<{ readonly bundles: Set<string>; readonly models: Set<string> }> {
+  const own = (await database.models.bulkGet([...keys])).flatMap((m) => m ?? []);
+  const bundles = new Set([...keys, ...own.flatMap(basesOf)]);
+  const standing = await database.models
+    .where('base')
+    .anyOf([...bundles])
+    .toArray();
+  return { bundles: new Set([...bundles, ...standing.flatMap(basesOf)]), models: new Set([...keys, ...standing.map((m) => m.id)]) };
+}
+
+const basesOf = ({ id, base, parts }: ModelInfo): string[] => [base ?? id, ...(parts ?? []).map((p) => p.base)];
+
+/** Deletes models with all their corrected readings, but nothing that another project stands on. */
+async function deleteModels(keys: ReadonlySet<string>): Promise<void> {
+  const [gone, others] = [await familyOf(keys), await database.projects.toArray()];
+  const steps = await database.steps.toArray();
+  const stay = await familyOf(
+    new Set(
+      others.flatMap((p) => [
+        ...modelsOf(
+          p,
+          steps.filter((s) => s.project === p.id),
+        ),
+      ]),
+    ),
+  );
+  const models = [...gone.models].filter((key) => !stay.models.has(key));
+  await Promise.all([
+    database.models.bulkDelete(models),
+    database.bundles.bulkDelete([...gone.bundles].filter((key) => !stay.bundles.has(key))),
+    database.checks.bulkDelete(models),
+  ]);
 }
 
 /** Deletes for good what was put into the bin before `before`, with its model and drawings. */
@@ -61,9 +87,9 @@ export async function emptyBin(before: number): Promise<void> {
       async () => {
         const steps = await database.steps.where('project').equals(project.id).toArray();
         await database.projects.delete(project.id);
-        for (const model of modelsOf(project, steps)) await deleteModel(model);
         await database.drawings.where('id').startsWith(`${project.id}/`).delete();
         await database.steps.bulkDelete(steps.map((s) => s.seq));
+        await deleteModels(modelsOf(project, steps));
       },
     );
 }

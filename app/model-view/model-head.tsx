@@ -27,39 +27,48 @@ export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }
         {(model.took / 1000).toFixed(1)} s
       </span>
       {isBusy && <span className="text-verdigris">setting it right…</span>}
-      <label className="flex items-baseline gap-1.5 text-graphite">
-        Units in the file
-        <select className="field text-left! text-ink" value={unit} disabled={isBusy} onChange={(e) => onUnit(e.target.value as LengthUnit)}>
-          {unit === '' && <option value="">own</option>}
-          {(Object.keys(UNITS) as LengthUnit[]).map((u) => (
-            <option key={u} value={u}>
-              {UNIT_WORDS[u]}
-            </option>
-          ))}
-        </select>
-      </label>
-      {!model.asRead.isStated && (
-        <span className="-ml-2 flex items-baseline gap-1.5">
-          <b className="border border-ochre bg-ochre-wash px-1 text-[11px] leading-4 font-semibold">not stated</b>
-          {unit !== '' && (
-            <button type="button" className="word" disabled={isBusy} onClick={() => onUnit(unit)}>
-              It is {UNIT_WORDS[unit]}
-            </button>
+      {!model.parts && (
+        <>
+          <label className="flex items-baseline gap-1.5 text-graphite">
+            Units in the file
+            <select
+              className="field text-left! text-ink"
+              value={unit}
+              disabled={isBusy}
+              onChange={(e) => onUnit(e.target.value as LengthUnit)}
+            >
+              {unit === '' && <option value="">own</option>}
+              {(Object.keys(UNITS) as LengthUnit[]).map((u) => (
+                <option key={u} value={u}>
+                  {UNIT_WORDS[u]}
+                </option>
+              ))}
+            </select>
+          </label>
+          {!model.asRead.isStated && (
+            <span className="-ml-2 flex items-baseline gap-1.5">
+              <b className="border border-ochre bg-ochre-wash px-1 text-[11px] leading-4 font-semibold">not stated</b>
+              {unit !== '' && (
+                <button type="button" className="word" disabled={isBusy} onClick={() => onUnit(unit)}>
+                  It is {UNIT_WORDS[unit]}
+                </button>
+              )}
+            </span>
           )}
-        </span>
+          <label className="flex items-baseline gap-1.5 text-graphite">
+            Up
+            <select
+              className="field text-left! text-ink"
+              value={model.asRead.up}
+              disabled={isBusy}
+              onChange={(e) => onUp(e.target.value as 'y' | 'z')}
+            >
+              <option value="z">Z</option>
+              <option value="y">Y</option>
+            </select>
+          </label>
+        </>
       )}
-      <label className="flex items-baseline gap-1.5 text-graphite">
-        Up
-        <select
-          className="field text-left! text-ink"
-          value={model.asRead.up}
-          disabled={isBusy}
-          onChange={(e) => onUp(e.target.value as 'y' | 'z')}
-        >
-          <option value="z">Z</option>
-          <option value="y">Y</option>
-        </select>
-      </label>
       {children}
     </div>
   );

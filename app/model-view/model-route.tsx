@@ -5,8 +5,8 @@ import { toast, Toaster } from 'sonner';
 import type { Check } from '../../core/checks/check-model';
 import { checkWords } from '../../core/checks/check-words';
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
+import type { PlanChanges } from '../../core/plan/plan';
 import { changeProject, stepHistory } from '../data/change-project';
-import { database } from '../data/database';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
 import { Chain } from '../ui/chain';
@@ -16,9 +16,12 @@ import { Census } from './census';
 import { ChangesLine } from './changes-line';
 import { checkKey, ChecksBand } from './checks-band';
 import { ModelHead } from './model-head';
+import { ModelsList } from './models-list';
 import { PickedCard } from './picked-card';
+import type { PointWish } from './place-card';
 import { PlanTable } from './plan-table';
 import { ReadAgain } from './read-again';
+import { useModels } from './use-models';
 import { useShown } from './use-shown';
 
 const View3d = lazy(() => import('./view-3d'));
@@ -71,14 +74,15 @@ export default function ModelRoute() {
     }
     setBusy(false);
   };
-  const takeNewer = async (id: string) => {
-    const after = (await database.models.get(id))!;
-    shown.pick([]);
-    await change(`${after.fileName} read again`, (draft) => {
-      draft.compared = draft.model;
+  const takeModel = async (id: string, label: string, isNewer: boolean) => {
+    if (isNewer) shown.pick([]);
+    await change(label, (draft) => {
+      if (isNewer) draft.compared = draft.model;
       draft.model = id;
     });
   };
+  const models = useModels(model, { onModel: takeModel, onFault: (words) => toast.error(words), onSaid: (words) => toast(words) });
+  const [point, setPoint] = useState<PointWish | null>(null);
   const correctElements = (elements: readonly number[], changed: ElementCorrection) => {
     const { elements: known = {} } = model.corrections;
     const own = Object.fromEntries(elements.map((e) => [model.elements[e]!.id, { ...known[model.elements[e]!.id], ...changed }]));
@@ -112,7 +116,7 @@ export default function ModelRoute() {
   useHotkeys('h', () => shown.picked.length && shown.hide(shown.picked));
   useHotkeys('o', () => shown.picked.length && shown.only(shown.picked));
   useHotkeys('9', () => shown.showAll());
-  useHotkeys('esc', () => shown.pick([]));
+  useHotkeys('esc', () => (point ? setPoint(null) : shown.pick([])));
 
   const labels = selected && checks ? [{ n: selected.n, element: selected.check.elements[0]!, words: checkWords(selected.check) }] : [];
   const pickAt = (element: number, more: boolean) =>
@@ -133,15 +137,29 @@ export default function ModelRoute() {
           name={project.name}
           model={model}
           count={shown.count}
-          isBusy={isBusy}
+          isBusy={isBusy || models.isBusy}
           onUnit={(unit) => void correct(`Units in the file are ${unit}`, { ...model.corrections, unit })}
           onUp={(up) => void correct(`${up.toUpperCase()} is up`, { ...model.corrections, up })}
         >
-          <ReadAgain model={model} onRead={(id) => void takeNewer(id)} onFault={(words) => toast.error(words)} />
+          {!model.parts && (
+            <ReadAgain
+              model={model}
+              onRead={(id, name) => void takeModel(id, `${name} read again`, true)}
+              onFault={(words) => toast.error(words)}
+            />
+          )}
         </ModelHead>
         <div className="relative bg-sheet">
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
-            <View3d model={model} states={shown.states} labels={labels} aim={aim} onPick={pickAt} onThere={() => setThereOf(model.id)} />
+            <View3d
+              model={model}
+              states={shown.states}
+              labels={labels}
+              aim={aim}
+              onPick={pickAt}
+              onCorner={point?.onPoint ?? null}
+              onThere={() => setThereOf(model.id)}
+            />
           </Suspense>
           {news && (
             <ChangesLine {...news} shown={shown} onClose={() => void change('Changes put away', (draft) => void delete draft.compared)} />
@@ -150,6 +168,7 @@ export default function ModelRoute() {
       </main>
       <aside aria-label="Census" className="min-h-0 overflow-auto border-l border-rule2 bg-board pb-3" tabIndex={0}>
         <PickedCard model={model} shown={shown} onCorrect={correctElements} onSaveSet={saveSet} onAim={(element) => setAim({ element })} />
+        <ModelsList model={model} models={models} shown={shown} point={point} onPoint={setPoint} />
         <Census
           model={model}
           shown={shown}
@@ -163,12 +182,25 @@ export default function ModelRoute() {
           <PlanTable
             rows={model.plan}
             onChange={(layer, changed) =>
-              void correct(`Layer ${layer} of the plan`, {
-                ...model.corrections,
-                plan: { ...model.corrections.plan, [layer]: { ...model.corrections.plan?.[layer], ...changed } },
-              })
+              void correct(`Layer ${layer} of the plan`, { ...model.corrections, plan: withRow(model.corrections.plan, layer, changed) })
             }
           />
+        )}
+        {model.parts?.map(
+          ({ key, own, corrections }) =>
+            own.plan && (
+              <PlanTable
+                key={key}
+                rows={own.plan}
+                onChange={(layer, changed) =>
+                  void models.change(
+                    key,
+                    { corrections: { ...corrections, plan: withRow(corrections.plan, layer, changed) } },
+                    `Layer ${layer} of the plan`,
+                  )
+                }
+              />
+            ),
         )}
         <ChecksBand
           model={model}
@@ -189,3 +221,8 @@ export default function ModelRoute() {
     </div>
   );
 }
+
+const withRow = (changes: PlanChanges | undefined, layer: string, changed: PlanChanges[string]): PlanChanges => ({
+  ...changes,
+  [layer]: { ...changes?.[layer], ...changed },
+});

@@ -249,6 +249,25 @@ export class PaperView {
     return pixel[0]! + pixel[1]! * 256 + pixel[2]! * 65536 - 1;
   }
 
+  /** The corner of the element at a pixel that lies nearest to it, in the mesh's coordinates; null where there is none. */
+  corner(x: number, y: number): [number, number, number] | null {
+    const element = this.pick(x, y);
+    const geometry = this.mesh?.geometry;
+    if (element < 0 || !geometry) return null;
+    const [corners, of] = [geometry.getAttribute('position'), geometry.getAttribute('element')];
+    const p = new Vector3();
+    let [best, least] = [-1, Infinity];
+    for (let i = 0; i < corners.count; i++) {
+      if (of.getX(i) !== element) continue;
+      p.fromBufferAttribute(corners, i).project(this.camera);
+      const far = Math.hypot(((p.x + 1) / 2) * this.size.x - x, ((1 - p.y) / 2) * this.size.y - y);
+      // of corners behind one another the nearest to the eye
+      const score = far + (p.z + 1) * 0.5;
+      if (score < least) [best, least] = [i, score];
+    }
+    return best < 0 ? null : [corners.getX(best), corners.getY(best), corners.getZ(best)];
+  }
+
   /** Draws the picture anew: at once as much as there is time for, the largest first; all of it when the hand rests. */
   redraw(): void {
     if (this.frame) return;

@@ -1,14 +1,13 @@
 import { useRef, useState } from 'react';
-import { MODEL_KINDS } from '../../core/readers/model-kinds';
-import { mainFile, readFiles } from '../project/read-files';
+import { FILE_ENDINGS, mainFile, readFiles } from '../project/read-files';
 import { Stopped } from '../workers/pool';
 import { Working } from '../ui/working';
 import type { ModelInfo } from '../data/database';
 
 interface Props {
   readonly model: ModelInfo;
-  /** Told the key of the newer reading, with the corrections put on again. */
-  readonly onRead: (id: string) => void;
+  /** Told the key of the newer reading, with the corrections put on again, and the name of its file. */
+  readonly onRead: (id: string, name: string) => void;
   readonly onFault: (words: string) => void;
 }
 
@@ -22,7 +21,7 @@ export function ReadAgain({ model, onRead, onFault }: Props) {
     try {
       const progress = (share: number) => setReading((r) => r && { ...r, share });
       const id = await readFiles(files, { signal: control.signal, progress }, model.corrections);
-      onRead(id);
+      onRead(id, mainFile(files).name);
     } catch (error) {
       if (!(error instanceof Stopped)) onFault((error as Error).message);
     }
@@ -40,7 +39,7 @@ export function ReadAgain({ model, onRead, onFault }: Props) {
         hidden
         multiple
         aria-label="Newer file of this model"
-        accept={[...MODEL_KINDS, 'mtl', 'bin'].map((kind) => `.${kind}`).join()}
+        accept={FILE_ENDINGS}
         onChange={(e) => {
           const files = [...(e.target.files ?? [])];
           e.target.value = '';

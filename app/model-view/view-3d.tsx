@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Vec3 } from '../../core/geometry/vec3';
 import type { ModelInfo } from '../data/database';
 import { pool } from '../workers/pool';
 import { Labels, type Label } from './labels';
@@ -13,6 +14,8 @@ interface Props {
   readonly aim: { readonly element: number } | null;
   /** Told what was picked, -1 for nothing; `more` when it is to be added to what is picked. */
   readonly onPick: (element: number, more: boolean) => void;
+  /** Wants a corner instead, in the coordinates of the project. */
+  readonly onCorner: ((p: Vec3) => void) | null;
   /** Told when the model is on the screen, or cannot be. */
   readonly onThere: () => void;
 }
@@ -23,7 +26,7 @@ const STILL = 4;
 const FIRST = 150;
 
 /** The model on paper, turned by hand. */
-export default function View3d({ model, states, labels, aim, onPick, onThere }: Props) {
+export default function View3d({ model, states, labels, aim, onPick, onCorner, onThere }: Props) {
   const told = useRef(onThere);
   useEffect(() => {
     told.current = onThere;
@@ -98,13 +101,20 @@ export default function View3d({ model, states, labels, aim, onPick, onThere }: 
     <div className="absolute inset-0 overflow-hidden">
       <div
         ref={host}
-        className="absolute inset-0"
+        className={`absolute inset-0 ${onCorner ? 'cursor-crosshair' : ''}`}
         onPointerDown={(e) => (pressed.current = [e.clientX, e.clientY])}
         onPointerUp={(e) => {
           if (!view || !isThere || e.button !== 0 || Math.hypot(e.clientX - pressed.current[0], e.clientY - pressed.current[1]) > STILL)
             return;
           const box = host.current!.getBoundingClientRect();
-          onPick(view.pick(e.clientX - box.left, e.clientY - box.top), e.shiftKey || e.ctrlKey || e.metaKey);
+          const [x, y] = [e.clientX - box.left, e.clientY - box.top];
+          if (onCorner) {
+            const p = view.corner(x, y);
+            const [ox, oy, oz] = model.origin;
+            if (p) onCorner([p[0] + ox, p[1] + oy, p[2] + oz]);
+            return;
+          }
+          onPick(view.pick(x, y), e.shiftKey || e.ctrlKey || e.metaKey);
         }}
       />
       {view && isThere && <Labels view={view} model={model} labels={labels} />}

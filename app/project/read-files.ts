@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { Corrections } from '../../core/model/correct';
-import { modelAmong } from '../../core/readers/model-kinds';
+import { MODEL_KINDS, modelAmong } from '../../core/readers/model-kinds';
 import { storageSentence } from '../data/storage-fault';
 import type { ReadHow } from '../workers/engine.worker';
 import { pool, Stopped, WorkerDied } from '../workers/pool';
@@ -11,6 +11,9 @@ import { pool, Stopped, WorkerDied } from '../workers/pool';
 const LARGEST = 1.5e9;
 /** A reading that shows no progress for so long is ended: damage can lead a library round in circles. Milliseconds. */
 const PATIENCE = 90_000;
+
+/** What a person can choose as a model, and what may belong to it. */
+export const FILE_ENDINGS = [...MODEL_KINDS, 'mtl', 'bin'].map((kind) => `.${kind}`).join();
 
 export interface Opening {
   readonly signal: AbortSignal;

@@ -6,21 +6,23 @@ import { styleDrawing } from '../../core/drafting/style-drawing';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import { checkModel, type Check } from '../../core/checks/check-model';
-import { correct, type Corrections } from '../../core/model/correct';
+import type { Corrections } from '../../core/model/correct';
 import type { Drawing } from '../../core/linework/drawing';
+import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
-import { replan } from '../../core/plan/replan';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/scene/shared-memory';
 import type { Sight } from '../../core/sights/sight';
-import { database } from '../data/database';
+import { database, type ModelInfo } from '../data/database';
 import { fileName } from '../data/file-name';
 import type { DrawnSight } from './drawn-sight';
 import { shownFinding } from './shown-finding';
 import { modelInfo } from './model-info';
+import type { PartWish } from '../data/parts';
+import { assemble, bundle, openModel, setRight } from './project-model';
 import { viewMesh, type ViewMesh } from './view-mesh';
 
 /** What is exported, in which form. */
@@ -53,17 +55,6 @@ async function open(id: string): Promise<Opened> {
   const model = await openModel(id);
   return keep(id, { model, scene: prepare(model) });
 }
-
-/** A model as it is corrected, not prepared. */
-async function openModel(id: string): Promise<Model> {
-  const info = await database.models.get(id);
-  const row = await database.bundles.get(info?.base ?? id);
-  if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-  return info ? setRight(row.model, info.corrections) : row.model;
-}
-
-/** A model as it was read, with what was corrected; a plan is built anew by its table first. */
-const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections), corrections);
 
 /** Keeps a prepared model, in memory that other workers can share where the page is isolated. */
 function keep(id: string, { model, scene }: Opened): Opened {
@@ -185,14 +176,14 @@ const engine = {
   correct: (id: string, corrections: Corrections): Promise<string> =>
     plainly('this model', async () => {
       const info = (await database.models.get(id))!;
-      const row = await database.bundles.get(info.base);
-      if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-      const model = setRight(row.model, corrections);
-      const scene = prepare(model);
-      const next = crypto.randomUUID();
-      await database.models.add(modelInfo({ id: next, base: info.base, corrections }, info.fileName, model, scene, info.took));
-      keep(next, { model, scene });
-      return next;
+      return info.parts ? arrange(info, info.parts, corrections) : alone(info, corrections);
+    }),
+
+  /** Puts several models together as they are wished and keeps the whole; answers with its key. */
+  arrange: (id: string, parts: readonly PartWish[]): Promise<string> =>
+    plainly('this model', async () => {
+      const info = (await database.models.get(id))!;
+      return arrange(info, parts, info.corrections);
     }),
 
   /** Findings about a model; kept, so that they are made once. */
@@ -220,6 +211,30 @@ const engine = {
     return Uint32Array.from(model.elements.flatMap((e, i) => (e.facts?.sets?.some((s) => holds[s]) ? [i] : [])));
   },
 };
+
+/** The model of one file, set right, as another reading of it. */
+async function alone({ base, fileName, took }: Pick<ModelInfo, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {
+  const model = setRight(await bundle(base), corrections);
+  const scene = prepare(model);
+  const id = crypto.randomUUID();
+  await database.models.add(modelInfo({ id, base, corrections }, fileName, model, scene, took));
+  keep(id, { model, scene });
+  return id;
+}
+
+async function arrange(info: ModelInfo, wishes: readonly PartWish[], corrections: Corrections): Promise<string> {
+  const { elements = {} } = corrections;
+  const [only] = wishes;
+  if (wishes.length === 1 && !only!.isHidden && isAsItIs(only!.placement))
+    return alone({ ...only!, took: info.took }, { ...only!.corrections, elements });
+  const { model, parts } = await assemble(wishes, { elements });
+  const scene = prepare(model);
+  const id = crypto.randomUUID();
+  const about = { id, base: parts[0]!.base, corrections: { elements }, parts };
+  await database.models.add(modelInfo(about, parts[0]!.fileName, model, scene, info.took));
+  keep(id, { model, scene });
+  return id;
+}
 
 /** The ids of the elements that a drawing names. */
 function idsIn({ elements }: Model, { lineElement, regions }: Drawing): Map<number, string> {

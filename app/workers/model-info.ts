@@ -6,11 +6,11 @@ import { mainAngle } from '../../core/checks/off-axis';
 import { summarise } from '../../core/scene/summary';
 import type { Model } from '../../core/model/model';
 import type { Scene } from '../../core/scene/scene';
-import type { ModelInfo } from '../data/database';
+import type { ModelInfo, ModelPart } from '../data/database';
 
 /** Gathers what the screens need of a model. */
 export function modelInfo(
-  { id, base = id, corrections = {} }: { id: string; base?: string; corrections?: Corrections },
+  { id, base = id, corrections = {}, parts }: { id: string; base?: string; corrections?: Corrections; parts?: readonly ModelPart[] },
   fileName: string,
   model: Model,
   scene: Scene,
@@ -58,6 +58,7 @@ export function modelInfo(
     asRead: model.asRead ?? { metres: 1, up: 'z', isStated: true },
     base,
     corrections,
+    ...(parts && { parts }),
     ...(model.plan && { plan: model.plan.rows }),
     elementMaterial,
     bounds: [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!],

@@ -26,6 +26,7 @@ export type FaultCode =
   | 'drawing-stale'
   | 'storey-unknown'
   | 'nothing-to-draw'
+  | 'models-apart'
   | 'stopped';
 
 export type Facts = Readonly<Record<string, string | number>>;

@@ -37,6 +37,8 @@ export interface PropertySet {
 
 /** What a file may tell of an element besides; empty where it does not. */
 export interface ElementFacts {
+  /** Name of the model that it came with, where there are several. */
+  readonly model?: string;
   /** Predefined type within its class: SOLIDWALL. */
   readonly predefined?: string;
   /** The fuller name of a room. */

@@ -133,7 +133,7 @@ export function describeModel(s: Summary): string {
   const out = [
     `${s.name}: ${s.source}, ${s.elements} elements, ${s.triangles} triangles, ${s.size.map((n) => n.toFixed(2)).join(' x ')} m`,
     s.northTurned
-      ? `True north is turned ${s.northTurned} degrees ${s.northTurned > 0 ? 'clockwise' : 'anticlockwise'} from the model's Y axis.`
+      ? `True north is turned ${Math.abs(s.northTurned)} degrees ${s.northTurned > 0 ? 'clockwise' : 'anticlockwise'} from the model's Y axis.`
       : 'True north is the Y axis of the model.',
   ];
   if (s.origin.some((n) => n !== 0)) out.push(`The model lies around ${s.origin.join(', ')}; nothing is lost to that.`);

@@ -1,0 +1,21 @@
+import { AS_IT_IS } from '../../core/model/placement';
+import type { ModelInfo, ModelPart } from './database';
+
+/** One model of several as it is to stand; what was read of it is found out anew. */
+export type PartWish = Omit<ModelPart, 'own'>;
+
+/** The models of a project; an only one as the first of them. */
+export function partsOf({ parts, base, fileName, corrections }: ModelInfo): readonly PartWish[] {
+  const { unit, up, plan } = corrections;
+  const own = { ...(unit && { unit }), ...(up && { up }), ...(plan && { plan }) };
+  return parts ?? [{ key: 'first', name: nameOf(fileName, []), fileName, base, corrections: own, placement: AS_IT_IS, isHidden: false }];
+}
+
+/** A name for a model by its file, other than those that are taken. */
+export function nameOf(fileName: string, taken: readonly string[]): string {
+  const plain = fileName.replace(/\.[^.]+$/, '');
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? plain : `${plain} ${n}`;
+    if (!taken.includes(name)) return name;
+  }
+}

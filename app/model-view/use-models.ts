@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { alignByMap } from '../../core/model/align-models';
+import { AS_IT_IS, composed } from '../../core/model/placement';
+import { database, type ModelInfo } from '../data/database';
+import { nameOf, partsOf, type PartWish } from '../data/parts';
+import { mainFile, readFiles } from '../project/read-files';
+import { pool, Stopped } from '../workers/pool';
+
+export interface Reading {
+  readonly name: string;
+  readonly share: number;
+  readonly stop: () => void;
+}
+
+interface Told {
+  /** A project stands on another model from now on; `isNewer` when it is to be compared with the one before. */
+  readonly onModel: (id: string, label: string, isNewer: boolean) => Promise<void>;
+  readonly onFault: (words: string) => void;
+  readonly onSaid: (words: string) => void;
+}
+
+/** What can be done with the models of a project: read another, read one anew, place, hide and take one away. */
+export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) {
+  const [reading, setReading] = useState<Reading | null>(null);
+  const [isBusy, setBusy] = useState(false);
+
+  const arrange = async (parts: readonly PartWish[], label: string, isNewer = false) => {
+    setBusy(true);
+    try {
+      await onModel(await pool.back.run((engine) => engine.arrange(model.id, parts)), label, isNewer);
+    } catch (error) {
+      onFault((error as Error).message);
+    }
+    setBusy(false);
+  };
+  /** Reads files as one model of their own; its row goes again, only its shapes stay. */
+  const read = async (files: readonly File[], take: (info: ModelInfo) => Promise<void>) => {
+    const control = new AbortController();
+    setReading({ name: mainFile(files).name, share: 0, stop: () => control.abort() });
+    try {
+      const progress = (share: number) => setReading((r) => r && { ...r, share });
+      const id = await readFiles(files, { signal: control.signal, progress });
+      await take((await database.models.get(id))!);
+    } catch (error) {
+      if (!(error instanceof Stopped)) onFault((error as Error).message);
+    }
+    setReading(null);
+  };
+
+  const parts = partsOf(model);
+  const change = (key: string, changed: Partial<PartWish>, label: string) =>
+    arrange(
+      parts.map((p) => (p.key === key ? { ...p, ...changed } : p)),
+      label,
+    );
+  return {
+    parts,
+    reading,
+    isBusy,
+    change,
+    add: (files: readonly File[]) =>
+      read(files, async (info) => {
+        const name = nameOf(
+          info.fileName,
+          parts.map((p) => p.name),
+        );
+        const [first] = parts;
+        const byMap = alignByMap(info, model.parts?.[0]?.own ?? model);
+        const placement = byMap && first ? composed(first.placement, byMap) : AS_IT_IS;
+        const { fileName, base } = info;
+        await arrange(
+          [...parts, { key: crypto.randomUUID(), name, fileName, base, corrections: {}, placement, isHidden: false }],
+          `Model ${name} added`,
+        );
+        await database.models.delete(info.id);
+        onSaid(byMap ? `${name} is laid by its place on the map.` : `${name} stands where its file says. Place it, if that is elsewhere.`);
+      }),
+    /** A newer file of one of several models. */
+    readAgain: (part: PartWish, files: readonly File[]) =>
+      read(files, async ({ id, fileName, base }) => {
+        await arrange(
+          parts.map((p) => (p.key === part.key ? { ...p, fileName, base } : p)),
+          `${fileName} read again`,
+          true,
+        );
+        await database.models.delete(id);
+      }),
+    remove: (part: PartWish) =>
+      arrange(
+        parts.filter((p) => p.key !== part.key),
+        `Model ${part.name} taken away`,
+      ),
+  };
+}
+
+export type Models = ReturnType<typeof useModels>;

@@ -1,0 +1,56 @@
+import { correct, type Corrections } from '../../core/model/correct';
+import { joinModels } from '../../core/model/join-models';
+import type { Model } from '../../core/model/model';
+import { replan } from '../../core/plan/replan';
+import { database, type ModelPart } from '../data/database';
+import type { PartWish } from '../data/parts';
+
+/** A model as it was read, with what was corrected; a plan is built anew by its table first. */
+export const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections), corrections);
+
+/** The model of a project as its drawings see it: of one file or of several, with all that was set right. */
+export async function openModel(id: string): Promise<Model> {
+  const info = await database.models.get(id);
+  if (info?.parts) return (await assemble(info.parts, info.corrections)).model;
+  const model = await bundle(info?.base ?? id);
+  return info ? setRight(model, info.corrections) : model;
+}
+
+/** The shapes as they were read from one file. @throws Error with a sentence for people */
+export async function bundle(base: string): Promise<Model> {
+  const row = await database.bundles.get(base);
+  if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
+  return row.model;
+}
+
+/** Several models as one: each as it was set right and placed, those that are hidden left out; elements corrected at the end. */
+export async function assemble(wishes: readonly PartWish[], { elements = {} }: Corrections): Promise<{ model: Model; parts: ModelPart[] }> {
+  const read = await Promise.all(wishes.map(async (part) => setRight(await bundle(part.base), part.corrections)));
+  const placed = wishes.map(({ name, placement }, i) => ({ name, placement, model: read[i]! }));
+  const shown = placed.map((p, i) => (wishes[i]!.isHidden ? { ...p, model: emptied(p.model) } : p));
+  return {
+    model: correct(joinModels(shown), { elements }),
+    parts: wishes.map((wish, i) => {
+      const { origin, grid, storeys, map, source, asRead, elements: all, plan } = read[i]!;
+      const taken = asRead ?? { metres: 1, up: 'z', isStated: true };
+      const own = { origin, grid, storeys, map, source, asRead: taken, plan: plan?.rows };
+      return { ...wish, own: { ...own, elements: all.filter((e) => e.use !== 'space').length } };
+    }),
+  };
+}
+
+/** A model of which nothing is shown: only its zero remains. */
+const emptied = (model: Model): Model => ({
+  ...model,
+  storeys: [],
+  grid: [],
+  flat: [],
+  elements: [],
+  positions: new Float64Array(0),
+  triangles: new Uint32Array(0),
+  partStart: Uint32Array.of(0),
+  partElement: new Uint32Array(0),
+  partMaterial: new Int32Array(0),
+  partColour: new Uint8Array(0),
+  notes: [],
+});
