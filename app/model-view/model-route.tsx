@@ -38,6 +38,8 @@ export default function ModelRoute() {
   const [chosen, setSelected] = useState<{ readonly of: string; readonly n: number; readonly check: Check } | null>(null);
   const [aim, setAim] = useState<{ readonly element: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
+  // a check that nobody waits for any more is stopped through memory shared with its worker
+  const [wishes] = useState(() => (globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null));
   const [thereOf, setThereOf] = useState<string | null>(null);
   const news = useChanges(project, model);
   const selected = chosen?.of === model.id ? chosen : null;
@@ -49,16 +51,18 @@ export default function ModelRoute() {
   useEffect(() => {
     if (thereOf !== model.id) return;
     let isWanted = true;
+    const token = wishes && { count: wishes, wish: Atomics.load(wishes, 0) };
     pool.back
-      .run((engine) => engine.check(model.id))
+      .run((engine) => engine.check(model.id, token))
       .then(
         (found) => isWanted && setMade({ of: model.id, checks: found }),
         () => undefined,
       );
     return () => {
       isWanted = false;
+      if (wishes) Atomics.add(wishes, 0, 1);
     };
-  }, [model.id, thereOf]);
+  }, [model.id, thereOf, wishes]);
 
   const change = async (label: string, recipe: Parameters<typeof changeProject>[2]) => {
     await changeProject(project.id, label, recipe);

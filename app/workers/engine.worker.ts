@@ -42,6 +42,13 @@ export interface ReadHow {
   readonly corrections?: Corrections | undefined;
 }
 
+/** A count of wishes in memory shared with the page, and the wish that a job belongs to: it is stopped when the count has gone on. */
+interface Token {
+  readonly count: Int32Array;
+  readonly wish: number;
+}
+const staleness = (token: Token | null) => (token ? () => Atomics.load(token.count, 0) !== token.wish : undefined);
+
 interface Opened {
   readonly model: Model;
   readonly scene: Scene;
@@ -118,12 +125,11 @@ const engine = {
     }),
 
   /** `token`: the page counts its wishes in shared memory; when it has gone on from this one, the drawing is stopped. */
-  draw: (id: string, sight: Sight, token: { readonly count: Int32Array; readonly wish: number } | null = null): Promise<DrawnSight> =>
+  draw: (id: string, sight: Sight, token: Token | null = null): Promise<DrawnSight> =>
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
       const from = performance.now();
-      const isStale = token ? () => Atomics.load(token.count, 0) !== token.wish : undefined;
-      const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks, isStale }), STANDARD, 1);
+      const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks, isStale: staleness(token) }), STANDARD, 1);
       const { drawing, layers, lineLayer, fills } = styled;
       return {
         drawing,
@@ -187,12 +193,12 @@ const engine = {
     }),
 
   /** Findings about a model; kept, so that they are made once. */
-  check: (id: string): Promise<readonly Check[]> =>
+  check: (id: string, token: Token | null = null): Promise<readonly Check[]> =>
     plainly('this model', async () => {
       const known = await database.checks.get(id);
       if (known) return known.checks;
       const { model, scene } = await open(id);
-      const checks = checkModel(model, scene);
+      const checks = checkModel(model, scene, staleness(token));
       await database.checks.put({ id, checks });
       return checks;
     }),

@@ -1,3 +1,4 @@
+import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { partPairs } from '../scene/part-pairs';
 import type { Scene } from '../scene/scene';
@@ -41,8 +42,12 @@ const FAR = [8, 150] as const;
 /** What is expected to meet its neighbours. */
 const MEETS = /^(Wall|Slab|Column|Beam|Roof|Footing|Member)/;
 
-/** Checks a model before it is drawn; findings by kind, then by element. The scene is the prepared model. */
-export function checkModel(model: Model, scene: Scene): Check[] {
+/**
+ * Checks a model before it is drawn; findings by kind, then by element. The scene is the prepared model; `isStale` is asked now and
+ * then whether nobody waits for the findings any more.
+ * @throws Fault drawing-stale
+ */
+export function checkModel(model: Model, scene: Scene, isStale: () => boolean = () => false): Check[] {
   const figures = elementFigures(model, scene);
   const solid = model.elements.flatMap((e, i) => (e.use === 'solid' && figures.triangles[i] ? [i] : []));
   const hasMaterial = new Set<number>();
@@ -58,7 +63,7 @@ export function checkModel(model: Model, scene: Scene): Check[] {
       solid.filter((e) => figures.borders[e]! > 0),
       (e) => figures.borders[e]!,
     ),
-    ...meetingElements(model, scene).filter(({ elements: [a, b] }) => !isTwin.has(`${a} ${b}`)),
+    ...meetingElements(model, scene, isStale).filter(({ elements: [a, b] }) => !isTwin.has(`${a} ${b}`)),
     ...twice,
     ...offAxis(model, scene, OFF[0], OFF[1]).map(({ element, degrees }): Check => ({
       kind: 'off-axis',
@@ -89,7 +94,7 @@ function sizeOf({ boxes }: ElementFigures, e: number): number {
 }
 
 /** Overlaps and gaps of a hair between elements. */
-function meetingElements(model: Model, scene: Scene): Check[] {
+function meetingElements(model: Model, scene: Scene, isStale: () => boolean): Check[] {
   const parts = model.partElement.length;
   const wanted = new Uint8Array(parts);
   for (let p = 0; p < parts; p++) wanted[p] = model.elements[model.partElement[p]!]!.use === 'solid' ? 1 : 0;
@@ -100,6 +105,7 @@ function meetingElements(model: Model, scene: Scene): Check[] {
   partPairs(wide, wanted, (p, q) => {
     const [a, b] = [model.partElement[p]!, model.partElement[q]!];
     if (a === b) return;
+    if (isStale()) throw new Fault('drawing-stale');
     const key = `${a} ${b}`;
     const thickness = thinnest(scene.partBounds, p, q);
     if (thickness > THICK) {

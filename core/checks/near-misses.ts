@@ -20,9 +20,23 @@ function oneWay(
     }
     if (isNear) corners.push(v * 3);
   }
+  if (!corners.length) return Infinity;
+  const near: number[] = [];
+  for (let t = partTriangleStart[q]!; t < partTriangleStart[q + 1]!; t++) {
+    let isNear = true;
+    for (let k = 0; k < 3 && isNear; k++) {
+      const [x, y, z] = [
+        vertices[triangles[t * 3]! * 3 + k]!,
+        vertices[triangles[t * 3 + 1]! * 3 + k]!,
+        vertices[triangles[t * 3 + 2]! * 3 + k]!,
+      ];
+      isNear = Math.min(x, y, z) <= b[p * 6 + 3 + k]! + reach && Math.max(x, y, z) >= b[p * 6 + k]! - reach;
+    }
+    if (isNear) near.push(t);
+  }
   let least = Infinity;
   for (const v of corners)
-    for (let t = partTriangleStart[q]!; t < partTriangleStart[q + 1]!; t++) {
+    for (const t of near) {
       const d = toTriangle(vertices, v, triangles[t * 3]! * 3, triangles[t * 3 + 1]! * 3, triangles[t * 3 + 2]! * 3);
       if (d < least) least = d;
     }

@@ -17,15 +17,27 @@ export function sharedVolume(scene: Scene, p: number, q: number): number {
   let sum = 0;
   const hits: [number[], number[]] = [[], []];
   const lists = [p, q].map((part) => trianglesNear(scene, part, low, high));
-  for (let a = 0; a < RAYS; a++)
+  if (!lists[0]!.length || !lists[1]!.length) return 0;
+  for (let a = 0; a < RAYS; a++) {
+    // a hair beside the middle, so that no ray runs through the edges of a regular mesh
+    const u = low[i]! + ((a + 0.5003) / RAYS) * size[i]!;
+    const row = lists.map((list) => list.filter((t) => reachesOver(scene, t, i, u)));
     for (let c = 0; c < RAYS; c++) {
-      // a hair beside the middle, so that no ray runs through the edges of a regular mesh
-      const u = low[i]! + ((a + 0.5003) / RAYS) * size[i]!,
-        v = low[j]! + ((c + 0.4996) / RAYS) * size[j]!;
-      lists.forEach((list, side) => crossings(scene, list, axis, i, j, u, v, hits[side]!));
+      const v = low[j]! + ((c + 0.4996) / RAYS) * size[j]!;
+      row.forEach((list, side) => crossings(scene, list, axis, i, j, u, v, hits[side]!));
       sum += common(hits[0], hits[1]);
     }
+  }
   return (sum * size[i]! * size[j]!) / (RAYS * RAYS);
+}
+
+function reachesOver({ vertices, triangles }: Scene, t: number, axis: number, u: number): boolean {
+  const [a, b, c] = [
+    vertices[triangles[t * 3]! * 3 + axis]!,
+    vertices[triangles[t * 3 + 1]! * 3 + axis]!,
+    vertices[triangles[t * 3 + 2]! * 3 + axis]!,
+  ];
+  return Math.min(a, b, c) <= u && Math.max(a, b, c) >= u;
 }
 
 /** Triangles of a part whose boxes reach into the shared column across two of the axes; along the rays all are needed. */
