@@ -1,17 +1,29 @@
 import { chromium } from '@playwright/test';
-import { readFileSync } from 'node:fs';
 const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox','--use-gl=swiftshader','--enable-unsafe-swiftshader'] });
 const page = await b.newPage({ viewport: { width: 1280, height: 800 } });
 page.on('pageerror', e => console.log('ERR', e.message));
 page.on('console', m => m.type()==='error' && console.log('CON', m.text()));
+const other = await b.newPage(); await other.setContent('<h1>Page one</h1><div style="break-before:page"></div><div style="position:relative;width:600px;height:300px;border:4px solid #333;transform:rotate(2deg);margin:40px">Old plan<div style="position:absolute;left:250px;top:0;bottom:0;border-left:3px solid #333"></div></div>'); const { writeFileSync } = await import('node:fs'); writeFileSync('/tmp/scan.pdf', await other.pdf({ format: 'A4', landscape: true })); await other.close();
 await page.goto('http://127.0.0.1:5317/demo');
 await page.waitForURL(/bench/);
 const row = (n) => page.getByLabel('Register').getByRole('button', { name: n });
 await row('S-03').filter({hasText:'current'}).waitFor({timeout:60000});
-await page.goto(page.url().replace(/bench.*/,'model'));
-const models = page.getByRole('region', { name: 'Models' });
-await page.getByLabel('Another model').setInputFiles('demo/boat-gantry.ifc');
-await models.getByText('boat-gantry', {exact:true}).waitFor({timeout:60000});
-
-for (let k=0;k<4;k++){ await page.waitForTimeout(k<2?9000:0); const t=Date.now(); await models.getByRole('button',{name:/(Hide|Show) the model boat-gantry/}).click(); await page.getByRole('main').getByText(k%2?'354 elements':'336 elements').waitFor({timeout:60000}); console.log(k, Date.now()-t);}
+const key = page.getByTestId('key');
+await key.getByRole('button',{name:'Background'}).click();
+await page.getByLabel('Image to lay behind').setInputFiles('/tmp/scan.pdf');
+await page.getByLabel('Page').waitFor({timeout:20000});
+await page.getByLabel('Page').fill('2');
+await page.getByRole('button',{name:'Take', exact:true}).click();
+await page.getByText('Scale by two points').waitFor({timeout:30000});
+await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/s1.png' });
+await page.getByText('Scale by two points').click();
+const box = await page.getByTestId('background-grip').boundingBox(); console.log(box);
+await page.mouse.click(420, 560);
+await page.mouse.click(700, 570);
+await page.getByLabel('true distance').fill('11400');
+await page.getByLabel('true distance').press('Enter');
+await page.getByText('Make them level').click();
+await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/s2.png' });
 await b.close();

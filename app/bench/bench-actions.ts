@@ -1,3 +1,5 @@
+import { checkBackground } from '../backgrounds/background-schema';
+import type { Background } from '../backgrounds/background';
 import { checkSight } from '../../core/sights/sight-schema';
 import type { Sight } from '../../core/sights/sight';
 import { Fault } from '../../core/faults/fault';
@@ -11,6 +13,7 @@ export type BenchIntent =
   | { readonly intent: 'add'; readonly label: string; readonly sights: readonly ProjectSight[] }
   | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly sight?: Sight; readonly scale?: number }
   | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
+  | { readonly intent: 'background'; readonly label: string; readonly id: string; readonly background: Background | null }
   | { readonly intent: 'put changes away'; readonly label: string }
   | { readonly intent: 'undo' }
   | { readonly intent: 'redo' };
@@ -41,6 +44,14 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
       case 'remove':
         await changeProject(project, what.label, (draft) => {
           for (const id of what.ids) delete draft.sights[id];
+        });
+        return { fault: null, said: what.label };
+      case 'background':
+        if (what.background) checkBackground(what.background);
+        await changeProject(project, what.label, (draft) => {
+          draft.backgrounds ??= {};
+          if (what.background) draft.backgrounds[what.id] = what.background as never;
+          else delete draft.backgrounds[what.id];
         });
         return { fault: null, said: what.label };
       case 'put changes away':

@@ -5,6 +5,8 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import { drawingBounds } from '../../core/linework/drawing';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
+import { imagesBehind } from '../backgrounds/images-behind';
+import type { KeepBackground } from '../backgrounds/use-backgrounds';
 import { solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
@@ -185,11 +187,18 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     setFault(null);
     setJob({ label: all ? `exporting ${what.length} sights` : 'exporting', share: 0, stop: () => control.abort() });
     try {
+      const sightsOut = await Promise.all(
+        what.map(async ({ id, sight: s, scale }) => ({
+          sight: withSets(s, project),
+          scale,
+          ...(format === 'svg-behind' && { behind: await imagesBehind(project, id) }),
+        })),
+      );
       const { name, bytes } = await pool.back.run(
         (engine) =>
           engine.exportFile(
             model.id,
-            { format, sights: what.map(({ sight: s, scale }) => ({ sight: withSets(s, project), scale })), archive: project.name },
+            { format: format === 'svg-behind' ? 'svg' : format, sights: sightsOut, archive: project.name },
             Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done })),
           ),
         control.signal,
@@ -227,6 +236,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     placing: placing !== null,
     stopPlacing: () => setPlacing(null),
   });
+  const keepBackground: KeepBackground = (id, background, label) => submit({ intent: 'background', label, id, background });
   const pan = (dx: number) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }));
   const trouble = refused ?? fault ?? live.fault;
 
@@ -255,6 +265,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           onFit={whole}
           onExport={(format, all) => void exportFile(format, all)}
           exportable={sights.length}
+          hasBehind={Object.values(project.backgrounds ?? {}).some((b) => b.on.pane === 'drawing' && b.on.sight === selected?.id)}
           working={job ?? (live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null)}
           said={fetcher.state === 'idle' ? (fetcher.data?.said ?? null) : null}
           findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
@@ -274,6 +285,8 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
             grid={grid}
             trouble={trouble}
             onPutAway={() => (setFault(null), live.retry())}
+            project={project}
+            onBackground={keepBackground}
           />
         </div>
         <Straightedge
@@ -303,6 +316,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
             placing={placing}
             onPlacing={setPlacing}
             onPlaced={placed}
+            onBackground={keepBackground}
             onDraft={(next) => selected && setDraft({ id: selected.id, sight: next })}
             onChange={change}
           />

@@ -3,7 +3,7 @@ import { Working } from '../ui/working';
 import type { ShownFinding } from '../workers/drawn-sight';
 import { ProofChip } from './proof-chip';
 
-export type ExportFormat = 'dxf' | 'svg' | 'json';
+export type ExportFormat = 'dxf' | 'svg' | 'json' | 'svg-behind';
 
 interface Props {
   readonly number: string;
@@ -15,6 +15,8 @@ interface Props {
   readonly onFit: () => void;
   readonly onExport: (format: ExportFormat, all: boolean) => void;
   readonly exportable: number;
+  /** Whether images lie behind the drawing, so that they can go along. */
+  readonly hasBehind: boolean;
   readonly working: { readonly label: string; readonly share: number | null; readonly stop: () => void } | null;
   readonly said: string | null;
   /** null while there is no current drawing. */
@@ -32,6 +34,7 @@ export function CanvasHead({
   onFit,
   onExport,
   exportable,
+  hasBehind,
   working,
   said,
   findings,
@@ -81,6 +84,9 @@ export function CanvasHead({
               <DropdownMenu.Content className="menu" align="end" sideOffset={4}>
                 <DropdownMenu.Label className="head">This sight</DropdownMenu.Label>
                 <Formats onPick={(format) => onExport(format, false)} />
+                {hasBehind && (
+                  <DropdownMenu.Item onSelect={() => onExport('svg-behind', false)}>SVG with what lies behind it</DropdownMenu.Item>
+                )}
                 {exportable > 1 && (
                   <>
                     <DropdownMenu.Separator className="my-1 border-t border-rule" />

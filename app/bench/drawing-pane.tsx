@@ -1,8 +1,13 @@
 import { memo, useMemo } from 'react';
 import type { Frame } from '../../core/sights/frame';
 import type { Sight } from '../../core/sights/sight';
+import { BackgroundGrip } from '../backgrounds/background-grip';
+import { BackgroundLayer } from '../backgrounds/background-layer';
+import { BackgroundsCard } from '../backgrounds/backgrounds-card';
+import { useBackgrounds, type KeepBackground } from '../backgrounds/use-backgrounds';
+import { drawingBounds } from '../../core/linework/drawing';
 import type { ModelInfo } from '../data/database';
-import type { ProjectSight } from '../data/project';
+import type { Project, ProjectSight } from '../data/project';
 import { GridLines, LevelMarks } from './helper-lines';
 import { PaneCanvas } from './pane-canvas';
 import { Wash } from './plumb';
@@ -26,15 +31,34 @@ interface Props {
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly trouble: string | null;
   readonly onPutAway: () => void;
+  readonly project: Project;
+  readonly onBackground: KeepBackground;
 }
 
 const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
-export function DrawingPane({ model, entry, sight, frame, live, view, setView, size, store, grid, trouble, onPutAway }: Props) {
+export function DrawingPane({
+  model,
+  entry,
+  sight,
+  frame,
+  live,
+  view,
+  setView,
+  size,
+  store,
+  grid,
+  trouble,
+  onPutAway,
+  project,
+  onBackground,
+}: Props) {
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
   const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
   const ask = useHit(model, store);
+  const pane = entry && { pane: 'drawing' as const, sight: entry.id };
+  const backgrounds = useBackgrounds(project, pane, onBackground);
   const isUpright = sight?.kind === 'section' || sight?.kind === 'elevation';
   const isEmpty = live.drawn !== null && live.isCurrent && live.drawn.drawing.lineRole.length === 0;
   return (
@@ -57,6 +81,7 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
       <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
         <GridLines grid={grid} view={view} size={size} />
       </svg>
+      <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />
       <Canvas
         paintKey={live.paintKey}
         matrix={matrix}
@@ -71,6 +96,18 @@ export function DrawingPane({ model, entry, sight, frame, live, view, setView, s
         {live.quick && <QuickCut live={live} matrix={matrix.join(' ')} />}
       </svg>
       <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
+      {backgrounds.handling && (
+        <BackgroundGrip handling={backgrounds.handling} matrix={matrix} onMove={backgrounds.move} onPoint={backgrounds.point} />
+      )}
+      {pane && live.drawn && (
+        <BackgroundsCard
+          project={project.id}
+          pane={pane}
+          backgrounds={backgrounds}
+          box={drawingBounds(live.drawn.drawing)}
+          className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
+        />
+      )}
       {!live.drawn && !trouble && sight && <p className="absolute top-3 left-3 text-graphite">drawing for the first time…</p>}
       {!sight && (
         <p className="absolute top-3 left-3 max-w-sm text-graphite">

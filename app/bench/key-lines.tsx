@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { ModelInfo } from '../data/database';
-import type { KeyFrame } from './sight-geometry';
-import { compose, paneMatrix, type BenchView, type PaneSize } from './view';
+import { planToPane, type KeyFrame } from './sight-geometry';
+import { compose, type BenchView, type PaneSize } from './view';
 
 interface Props {
   readonly model: ModelInfo;
@@ -22,16 +22,7 @@ export function KeyLines({ model, frame, storey, view, size }: Props) {
   const flat = useMemo(() => (model.flat ?? []).filter((f) => f.storey === storey || f.storey < 0), [model, storey]);
   const path = useMemo(() => flat.flatMap((f) => f.lines.map((line) => pathOf(line))).join(''), [flat]);
   // from the model's own coordinates to the pane
-  const [ox, oy] = [model.origin[0] - frame.origin[0], model.origin[1] - frame.origin[1]];
-  const toKey = [
-    frame.right[0],
-    frame.look[0],
-    frame.right[1],
-    frame.look[1],
-    ox * frame.right[0] + oy * frame.right[1],
-    ox * frame.look[0] + oy * frame.look[1],
-  ] as const;
-  const matrix = compose(paneMatrix(view, view.keyV, size), toKey);
+  const matrix = compose(planToPane(frame, view, size), [1, 0, 0, 1, model.origin[0], model.origin[1]]);
   const at = (x: number, y: number) => [matrix[0] * x + matrix[2] * y + matrix[4], matrix[1] * x + matrix[3] * y + matrix[5]] as const;
   if (!grid.length && !flat.length) return null;
   return (
@@ -69,7 +60,7 @@ export function KeyLines({ model, frame, storey, view, size }: Props) {
       {flat.length > 0 && (
         <button
           type="button"
-          className="word absolute right-3 bottom-1.5 bg-paper/90"
+          className="word absolute right-3 bottom-7 bg-paper/90"
           aria-pressed={isShown}
           data-on={isShown}
           title="Annotations and footprints that the model's file holds as lines"

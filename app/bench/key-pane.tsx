@@ -1,6 +1,10 @@
 import { memo, useMemo, useRef, useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
+import { BackgroundGrip } from '../backgrounds/background-grip';
+import { BackgroundLayer } from '../backgrounds/background-layer';
+import { BackgroundsCard } from '../backgrounds/backgrounds-card';
+import { useBackgrounds, type KeepBackground } from '../backgrounds/use-backgrounds';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import { level } from '../figures/format';
@@ -12,7 +16,7 @@ import { PaneCanvas } from './pane-canvas';
 import { PlacePoints } from './place-points';
 import { Wash } from './plumb';
 import type { PointerStore } from './pointer-store';
-import { fromKey, lineOf, squared, withLine, type KeyFrame } from './sight-geometry';
+import { fromKey, lineOf, planToPane, squared, withLine, type KeyFrame } from './sight-geometry';
 import { StoreyLevels, StoreyStack } from './storey-stack';
 import { useHit } from './use-hit';
 import type { useKey } from './use-key';
@@ -36,6 +40,7 @@ interface Props {
   readonly placing: { readonly first: Vec2 | null } | null;
   readonly onPlacing: (to: { first: Vec2 | null } | null) => void;
   readonly onPlaced: (a: Vec2, b: Vec2) => void;
+  readonly onBackground: KeepBackground;
   readonly onDraft: (sight: Sight) => void;
   readonly onChange: (sight: Sight, label: string) => void;
 }
@@ -45,6 +50,7 @@ const Canvas = memo(PaneCanvas);
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const {
+    project,
     model,
     sights,
     selected,
@@ -60,12 +66,19 @@ export function KeyPane(props: Props) {
     placing,
     onPlacing,
     onPlaced,
+    onBackground,
     onDraft,
     onChange,
   } = props;
   const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('keyV', setView, size);
   const ask = useHit(model, store);
   const [aim, setAim] = useState<Vec2 | null>(null);
+  const backgrounds = useBackgrounds(
+    project,
+    shown.isElevation ? null : { pane: 'key', storey: model.storeys[shown.storey]?.name ?? null },
+    onBackground,
+  );
+  const planMatrix = useMemo(() => planToPane(keyFrame, view, size), [keyFrame, view, size]);
   const grip = useRef<{ grip: Grip; from: Vec2; sight: Sight; moved: Sight | null } | null>(null);
   const host = useRef<HTMLDivElement>(null);
 
@@ -159,6 +172,7 @@ export function KeyPane(props: Props) {
       <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
         <GridLines grid={grid} view={view} size={size} />
       </svg>
+      {!shown.isElevation && <BackgroundLayer backgrounds={backgrounds.list} matrix={planMatrix} />}
       <Canvas
         paintKey={shown.live.paintKey}
         matrix={shown.matrix}
@@ -211,6 +225,20 @@ export function KeyPane(props: Props) {
         />
       )}
       {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
+      {!shown.isElevation && (
+        <>
+          {backgrounds.handling && (
+            <BackgroundGrip handling={backgrounds.handling} matrix={planMatrix} onMove={backgrounds.move} onPoint={backgrounds.point} />
+          )}
+          <BackgroundsCard
+            project={project.id}
+            pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
+            backgrounds={backgrounds}
+            box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}
+            className="absolute right-3 bottom-1.5 z-10 bg-paper/90"
+          />
+        </>
+      )}
     </div>
   );
 }

@@ -1,3 +1,5 @@
+import type { ViewMatrix } from '../drawing/paint';
+import { compose, paneMatrix, type BenchView, type PaneSize } from './view';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Frame } from '../../core/sights/frame';
 import { resolveSight } from '../../core/sights/resolve-sight';
@@ -79,6 +81,13 @@ export function squared(from: Vec2, to: Vec2, mainAngle: number): Vec2 {
   const angle = Math.round((Math.atan2(d[1], d[0]) - mainAngle) / step) * step + mainAngle;
   const along = d[0] * Math.cos(angle) + d[1] * Math.sin(angle);
   return [from[0] + Math.cos(angle) * along, from[1] + Math.sin(angle) * along];
+}
+
+/** The map from the plan, in the coordinates of the model's file, to the pixels of the Key. */
+export function planToPane({ origin, right, look }: KeyFrame, view: BenchView, size: PaneSize): ViewMatrix {
+  const u = -(origin[0] * right[0] + origin[1] * right[1]),
+    v = -(origin[0] * look[0] + origin[1] * look[1]);
+  return compose(paneMatrix(view, view.keyV, size), [right[0], look[0], right[1], look[1], u, v]);
 }
 
 /** Which way a sight looks, in words: "looking north". */

@@ -91,6 +91,13 @@ export interface DrawingRow {
   readonly drawn: DrawnSight;
 }
 
+/** An image that is laid behind the Key or a Drawing; it stays with its project, so that taking it away can be undone. */
+export interface ImageRow {
+  readonly id: string;
+  readonly project: string;
+  readonly blob: Blob;
+}
+
 /** One step of a project's history: what was done, and how to undo it. */
 export interface StepRow {
   readonly seq: number;
@@ -109,6 +116,7 @@ class TarvexDatabase extends Dexie {
   declare drawings: EntityTable<DrawingRow, 'id'>;
   declare steps: EntityTable<StepRow, 'seq'>;
   declare checks: EntityTable<ChecksRow, 'id'>;
+  declare images: EntityTable<ImageRow, 'id'>;
 
   constructor() {
     super('tarvex');
@@ -131,6 +139,7 @@ class TarvexDatabase extends Dexie {
             });
           }),
       );
+    this.version(3).stores({ images: 'id, project' });
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Background } from '../backgrounds/background';
 import type { Sight } from '../../core/sights/sight';
 
 /** A sight as a project keeps it: with an identity of its own and the scale it is drawn to. */
@@ -30,6 +31,8 @@ export interface Project {
   readonly binned: number | null;
   /** By identity, so that a change touches one entry only. */
   readonly sights: Readonly<Record<string, ProjectSight>>;
+  /** Images behind the Key or a Drawing. */
+  readonly backgrounds?: Readonly<Record<string, Background>>;
   readonly sets?: Readonly<Record<string, ElementSet>>;
   /** Findings about the model that were accepted, by their key. */
   readonly accepted?: Readonly<Record<string, true>>;

@@ -83,12 +83,13 @@ export async function emptyBin(before: number): Promise<void> {
   for (const project of old)
     await database.transaction(
       'rw',
-      [database.projects, database.models, database.bundles, database.drawings, database.steps, database.checks],
+      [database.projects, database.models, database.bundles, database.drawings, database.steps, database.checks, database.images],
       async () => {
         const steps = await database.steps.where('project').equals(project.id).toArray();
         await database.projects.delete(project.id);
         await database.drawings.where('id').startsWith(`${project.id}/`).delete();
         await database.steps.bulkDelete(steps.map((s) => s.seq));
+        await database.images.where('project').equals(project.id).delete();
         await deleteModels(modelsOf(project, steps));
       },
     );

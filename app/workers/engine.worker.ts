@@ -16,6 +16,7 @@ import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/scene/shared-memory';
 import type { Sight } from '../../core/sights/sight';
+import type { ImageBehind } from '../../core/writers/svg';
 import { database, type ModelInfo } from '../data/database';
 import { fileName } from '../data/file-name';
 import type { DrawnSight } from './drawn-sight';
@@ -28,7 +29,8 @@ import { viewMesh, type ViewMesh } from './view-mesh';
 /** What is exported, in which form. */
 export interface ExportJob {
   readonly format: 'dxf' | 'svg' | 'json';
-  readonly sights: readonly { readonly sight: Sight; readonly scale: number }[];
+  /** `behind`: images that go along with an SVG. */
+  readonly sights: readonly { readonly sight: Sight; readonly scale: number; readonly behind?: readonly ImageBehind[] }[];
   readonly archive: string;
 }
 
@@ -152,13 +154,13 @@ const engine = {
       ]);
       const files: Record<string, Uint8Array> = {};
       const encoder = new TextEncoder();
-      for (const [i, { sight, scale }] of job.sights.entries()) {
+      for (const [i, { sight, scale, behind }] of job.sights.entries()) {
         const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale);
         const text =
           job.format === 'dxf'
             ? writeDxf(model, styled, sight)
             : job.format === 'svg'
-              ? writeSvg(model, styled, sight)
+              ? writeSvg(model, styled, sight, behind)
               : writeJson(model, styled.drawing, {
                   layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
                   fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,

@@ -6,6 +6,18 @@ import type { Model } from '../model/model';
 import type { Sight } from '../sights/sight';
 import { decimal } from './numbers';
 
+/** An image that goes along behind a drawing, when it is asked for. */
+export interface ImageBehind {
+  /** Address of the image, mostly its own bytes (data:). */
+  readonly href: string;
+  /** Pixels. */
+  readonly width: number;
+  readonly height: number;
+  readonly opacity: number;
+  /** From pixels, y down, to metres of the drawing. */
+  readonly matrix: readonly [number, number, number, number, number, number];
+}
+
 /** White round the drawing, paper millimetres. */
 const MARGIN = 10;
 
@@ -16,7 +28,7 @@ const clean = (text: string): string => escape(text.replace(/\p{Cc}/gu, ' '));
  * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each layer,
  * stroke widths as plain numbers. Fills lie below the lines.
  */
-export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight): string {
+export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight, behind: readonly ImageBehind[] = []): string {
   const { drawing, scale, layers } = styled;
   const k = 1000 / scale;
   const [u0, v0, u1, v1] = drawingBounds(drawing);
@@ -32,6 +44,14 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight): str
     `<desc>${clean(model.name)}, ${sight.kind}, 1:${decimal(scale, 3)}</desc>`,
   ];
 
+  for (const { href, width: w, height: h, opacity, matrix } of behind) {
+    const [a, b, c, d, u, v] = matrix;
+    // pixels to metres of the drawing, and on to the millimetres of the page, whose y runs down
+    const onPage = [a * k, -b * k, c * k, -d * k].map((n) => decimal(n, 9)).join(' ');
+    out.push(
+      `<image href="${escape(href)}" width="${w}" height="${h}" opacity="${decimal(opacity, 3)}" preserveAspectRatio="none" transform="matrix(${onPage} ${x(u)} ${y(v)})"/>`,
+    );
+  }
   const patterns = new Map<string, string>();
   const fillsOf = new Map<number, string[]>();
   drawing.regions.forEach((region, r) => {

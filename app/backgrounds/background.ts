@@ -1,0 +1,83 @@
+import type { Vec2 } from '../../core/geometry/vec3';
+
+/** Where a background lies: under the plans of the Key (of one storey or of all), or under the drawing of a sight. */
+export type BackgroundPane =
+  { readonly pane: 'key'; readonly storey: string | null } | { readonly pane: 'drawing'; readonly sight: string };
+
+/** An image at true scale behind the Key or a Drawing. It is looked at, never measured, and leaves the house only when asked for. */
+export interface Background {
+  readonly id: string;
+  readonly name: string;
+  /** Key of the image's row. */
+  readonly image: string;
+  /** Pixels. */
+  readonly width: number;
+  readonly height: number;
+  readonly on: BackgroundPane;
+  /** Place of its upper left corner, metres in the plan or in the drawing. */
+  readonly at: Vec2;
+  readonly metresPerPixel: number;
+  /** Radians, anticlockwise. */
+  readonly turn: number;
+  /** 0 = as it is, 1 = not to be seen. */
+  readonly fade: number;
+  readonly isLocked: boolean;
+  readonly isHidden: boolean;
+}
+
+/** The map from pixels (y down) to metres, as the six numbers of a matrix. */
+export function pixelMatrix({ at, metresPerPixel: s, turn }: Background): readonly [number, number, number, number, number, number] {
+  const [c, n] = [Math.cos(turn) * s, Math.sin(turn) * s];
+  return [c, n, n, -c, at[0], at[1]];
+}
+
+export function toPlace(background: Background, [x, y]: Vec2): Vec2 {
+  const [a, b, c, d, e, f] = pixelMatrix(background);
+  return [a * x + c * y + e, b * x + d * y + f];
+}
+
+export function toPixel(background: Background, [u, v]: Vec2): Vec2 {
+  const [a, b, c, d, e, f] = pixelMatrix(background);
+  const det = a * d - b * c;
+  return [(d * (u - e) - c * (v - f)) / det, (a * (v - f) - b * (u - e)) / det];
+}
+
+/** The same image moved so that a pixel lies at a place. */
+function pinned(background: Background, pixel: Vec2, place: Vec2): Background {
+  const now = toPlace(background, pixel);
+  return { ...background, at: [background.at[0] + place[0] - now[0], background.at[1] + place[1] - now[1]] };
+}
+
+/** Scales it so that two of its pixels lie the true distance apart; the first keeps its place. */
+export function scaledByPoints(background: Background, first: Vec2, second: Vec2, metres: number): Background {
+  const pixels = Math.hypot(second[0] - first[0], second[1] - first[1]);
+  if (!(pixels > 0.5) || !(metres > 0)) return background;
+  return pinned({ ...background, metresPerPixel: metres / pixels }, first, toPlace(background, first));
+}
+
+/** Turns it about its first point until both lie level, or upright when that is nearer. */
+export function levelledByPoints(background: Background, first: Vec2, second: Vec2): Background {
+  const [p, q] = [toPlace(background, first), toPlace(background, second)];
+  const angle = Math.atan2(q[1] - p[1], q[0] - p[0]);
+  const step = Math.PI / 2;
+  return pinned({ ...background, turn: background.turn + Math.round(angle / step) * step - angle }, first, p);
+}
+
+/** Puts its first point at a place. */
+export const placedByPoint = (background: Background, first: Vec2, place: Vec2): Background => pinned(background, first, place);
+
+/** Turned about its own middle. */
+export function turnedTo(background: Background, turn: number): Background {
+  const middle: Vec2 = [background.width / 2, background.height / 2];
+  return pinned({ ...background, turn }, middle, toPlace(background, middle));
+}
+
+/** A new one: as wide as what it lies behind, its middle where that has its own. */
+export function firstPlace(
+  image: { readonly width: number; readonly height: number },
+  [u0, v0, u1, v1]: readonly [number, number, number, number],
+): Pick<Background, 'at' | 'metresPerPixel' | 'turn'> {
+  const metresPerPixel = Math.max(u1 - u0, 1) / image.width;
+  const [w, h] = [image.width * metresPerPixel, image.height * metresPerPixel];
+  return { at: [(u0 + u1 - w) / 2, (v0 + v1 + h) / 2], metresPerPixel, turn: 0 };
+}

@@ -1,0 +1,58 @@
+import { database } from '../data/database';
+import { storageSentence } from '../data/storage-fault';
+
+/** Larger images are made smaller, pixels along their longer side. */
+const MOST = 8000;
+/** Larger files are refused, bytes. */
+const LARGEST = 3e8;
+
+export interface KeptImage {
+  readonly image: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** How many pages a PDF has; 1 for an image. @throws Error with a sentence for people */
+export async function pagesOf(file: File): Promise<number> {
+  if (!isPdf(file)) return 1;
+  const { openPdf } = await import('./pdf-page');
+  return (await openPdf(file)).pages;
+}
+
+const isPdf = (file: File): boolean => file.type === 'application/pdf' || /\.pdf$/i.test(file.name);
+
+/**
+ * Takes a PNG or JPEG image or one page of a PDF and keeps it for a project. Nothing is kept when it fails.
+ * @param page counted from 1
+ * @throws Error with a sentence for people
+ */
+export async function keepImage(project: string, file: File, page = 1): Promise<KeptImage> {
+  if (file.size > LARGEST)
+    throw new Error(`${file.name} is ${Math.round(file.size / 1e6)} MB; images up to ${LARGEST / 1e6} MB can be laid behind.`);
+  let blob: Blob = file;
+  if (isPdf(file)) {
+    const { openPdf } = await import('./pdf-page');
+    blob = await (await openPdf(file)).paint(page, MOST);
+  }
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(blob);
+  } catch {
+    throw new Error(`${file.name} cannot be read as an image: it is damaged, or neither PNG, JPEG nor PDF.`);
+  }
+  const share = Math.min(1, MOST / Math.max(bitmap.width, bitmap.height));
+  const [width, height] = [Math.max(1, Math.round(bitmap.width * share)), Math.max(1, Math.round(bitmap.height * share))];
+  if (share < 1) {
+    const canvas = new OffscreenCanvas(width, height);
+    canvas.getContext('2d')!.drawImage(bitmap, 0, 0, width, height);
+    blob = await canvas.convertToBlob({ type: file.type === 'image/jpeg' ? 'image/jpeg' : 'image/png' });
+  }
+  bitmap.close();
+  const image = crypto.randomUUID();
+  try {
+    await database.images.add({ id: image, project, blob: new Blob([await blob.arrayBuffer()], { type: blob.type }) });
+  } catch (error) {
+    throw new Error(storageSentence(error), { cause: error });
+  }
+  return { image, width, height };
+}
