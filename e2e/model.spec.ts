@@ -210,6 +210,44 @@ function cube(x: number, z: number): string {
   return corners.join('') + faces.join('');
 }
 
+test('a plan drawn by hand in the Key, by figures and on the grid, to an elevation; each outline can be undone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Draw a plan' }).click();
+  await page.waitForURL(/\/bench/);
+  await expect(page.getByText('An empty plan.')).toBeVisible();
+  await page.getByRole('button', { name: 'Draw outlines' }).click();
+  const bar = page.getByRole('form', { name: 'Outlines' });
+  const point = async (x: string, y: string) => {
+    await bar.getByLabel('X of the next point').fill(x);
+    await bar.getByLabel('Y of the next point').fill(y);
+    await bar.getByLabel('Y of the next point').press('Enter');
+  };
+  for (const [x, y] of ['0 0', '8000 0', '8000 5000', '0 5000', '0 0'].map((p) => p.split(' '))) await point(x!, y!);
+  await expect(page.getByTestId('outlines').locator('[fill-rule=evenodd]')).toHaveCount(1);
+  await bar.getByRole('radio', { name: 'outline' }).click();
+  await bar.getByLabel('Layer').fill('COLUMNS');
+  const key = (await page.getByTestId('key').boundingBox())!;
+  const [cx, cy] = [key.x + key.width * 0.58, key.y + key.height * 0.5];
+  for (const [dx, dy] of [
+    [0, 0],
+    [30, 0],
+    [30, 30],
+    [0, 30],
+    [0, 0],
+  ] as const)
+    await page.mouse.click(cx + dx, cy + dy);
+  await expect(page.getByTestId('outlines').locator('[fill-rule=evenodd]')).toHaveCount(2);
+  await bar.getByRole('button', { name: 'Done' }).click();
+  await drawn(page, 'P-01');
+  await page.keyboard.press('n');
+  await page.keyboard.press('e');
+  await drawn(page, 'E-01');
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'E-01')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('link', { name: /^Model/ })).toContainText('1');
+});
+
 test('several models: a structural set laid by the map, hidden, placed by its grid and by points, read again by itself, taken away', async ({
   page,
 }) => {

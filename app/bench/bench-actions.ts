@@ -14,6 +14,7 @@ export type BenchIntent =
   | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly sight?: Sight; readonly scale?: number }
   | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
   | { readonly intent: 'background'; readonly label: string; readonly id: string; readonly background: Background | null }
+  | { readonly intent: 'model'; readonly label: string; readonly model: string }
   | { readonly intent: 'put changes away'; readonly label: string }
   | { readonly intent: 'undo' }
   | { readonly intent: 'redo' };
@@ -53,6 +54,9 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
           if (what.background) draft.backgrounds[what.id] = what.background as never;
           else delete draft.backgrounds[what.id];
         });
+        return { fault: null, said: what.label };
+      case 'model':
+        await changeProject(project, what.label, (draft) => void (draft.model = what.model));
         return { fault: null, said: what.label };
       case 'put changes away':
         await changeProject(project, what.label, (draft) => void delete draft.compared);

@@ -26,12 +26,13 @@ import { Plumb } from './plumb';
 import { PointerStore } from './pointer-store';
 import { Register } from './register';
 import { saveFile } from './save-file';
-import { frameOf, gridAlong, keyFrameOf, lineOf, lookingWords, withLine } from './sight-geometry';
+import { frameOf, gridAlong, keyFrameOf, lineOf, toKey, lookingWords, withLine } from './sight-geometry';
 import { Slate } from './slate';
 import { Straightedge } from './straightedge';
 import { useBenchKeys } from './use-bench-keys';
 import { withSets } from '../data/sets';
 import { useDrawing } from './use-drawing';
+import { useOutlines } from './use-outlines';
 import { useKey } from './use-key';
 import { useSize } from './use-size';
 import { useStates } from './use-states';
@@ -69,7 +70,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const saved = selected?.sight ?? null;
   // While the hand moves a line the Key stays as it lies; it turns level when the hand lets go.
   const keyFrame = useMemo(() => keyFrameOf(model, saved), [model, saved]);
-  const key = useKey(project.id, model, sight, keyFrame, view, keySize);
+
   const grid = useMemo(() => (frame ? gridAlong(model, frame) : []), [model, frame]);
   const states = useStates(project, model, sights, selected, live);
 
@@ -82,6 +83,8 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
       }),
     [fetcher, project.id, selected],
   );
+  const outlines = useOutlines(model, (id, label) => submit({ intent: 'model', label, model: id }), setFault);
+  const key = useKey(project.id, model, sight, keyFrame, view, keySize, outlines.isOn);
   const change = (next: Sight, label: string) => {
     if (!selected) return;
     setDraft({ id: selected.id, sight: next });
@@ -234,8 +237,17 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     open,
     setOpen,
     placing: placing !== null,
+    isDrawing: outlines.isOn,
     stopPlacing: () => setPlacing(null),
   });
+  const startOutlines = () => {
+    const [x0, y0, , x1, y1] = model.bounds;
+    const flat = keyFrameOf(model, saved);
+    const [a, b] = [toKey(flat, [x0, y0]), toKey(flat, [x1, y1])];
+    const box = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])] as const;
+    setView((v) => ({ ...fit(box, keySize, (box[1] + box[3]) / 2), v: v.v }));
+    outlines.start();
+  };
   const keepBackground: KeepBackground = (id, background, label) => submit({ intent: 'background', label, id, background });
   const pan = (dx: number) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }));
   const trouble = refused ?? fault ?? live.fault;
@@ -316,6 +328,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
             placing={placing}
             onPlacing={setPlacing}
             onPlaced={placed}
+            outlines={{ ...outlines, start: startOutlines }}
             onBackground={keepBackground}
             onDraft={(next) => selected && setDraft({ id: selected.id, sight: next })}
             onChange={change}

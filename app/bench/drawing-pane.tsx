@@ -117,7 +117,9 @@ export function DrawingPane({
       )}
       {isEmpty && (
         <p className="absolute top-3 left-3 border border-rule2 bg-sheet px-2 text-graphite">
-          Empty: {live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.
+          {model.plan && !model.elements.length
+            ? 'An empty plan. Draw its outlines in the Key below; a scan goes behind it with Background.'
+            : `Empty: ${live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.`}
         </p>
       )}
       {trouble && (

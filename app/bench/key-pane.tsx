@@ -12,6 +12,7 @@ import { GridLines } from './helper-lines';
 import { KeyLines } from './key-lines';
 import { KeySigns, OtherSigns, type Grip } from './key-signs';
 import { matterOnLine } from './matter-on-line';
+import { OutlineTool } from './outline-tool';
 import { PaneCanvas } from './pane-canvas';
 import { PlacePoints } from './place-points';
 import { Wash } from './plumb';
@@ -19,6 +20,7 @@ import type { PointerStore } from './pointer-store';
 import { fromKey, lineOf, planToPane, squared, withLine, type KeyFrame } from './sight-geometry';
 import { StoreyLevels, StoreyStack } from './storey-stack';
 import { useHit } from './use-hit';
+import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
 import { usePanZoom } from './use-pan-zoom';
 import { toU, toV, toX, toY, type BenchView, type PaneSize } from './view';
@@ -40,6 +42,7 @@ interface Props {
   readonly placing: { readonly first: Vec2 | null } | null;
   readonly onPlacing: (to: { first: Vec2 | null } | null) => void;
   readonly onPlaced: (a: Vec2, b: Vec2) => void;
+  readonly outlines: Outlines;
   readonly onBackground: KeepBackground;
   readonly onDraft: (sight: Sight) => void;
   readonly onChange: (sight: Sight, label: string) => void;
@@ -66,6 +69,7 @@ export function KeyPane(props: Props) {
     placing,
     onPlacing,
     onPlaced,
+    outlines,
     onBackground,
     onDraft,
     onChange,
@@ -153,7 +157,8 @@ export function KeyPane(props: Props) {
         const box = e.currentTarget.getBoundingClientRect();
         const [x, y] = [e.clientX - box.left, e.clientY - box.top];
         if (onPointerMove(e)) return store.set({ hit: null });
-        if (placing) setAim(placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e));
+        if (outlines.isOn) setAim(outlines.snapped(inModel(e), view.zoom, e.shiftKey));
+        else if (placing) setAim(placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e));
         if (store.get().planted) return;
         store.set({ pane: 'key', x, y });
         const [a, b, c, d, m, n] = shown.matrix;
@@ -162,7 +167,9 @@ export function KeyPane(props: Props) {
       }}
       onPointerUp={(e) => {
         if (grip.current) return drop();
-        if (!onPointerUp() || !placing) return;
+        if (!onPointerUp()) return;
+        if (outlines.isOn && !shown.isElevation) return outlines.add(outlines.snapped(inModel(e), view.zoom, e.shiftKey));
+        if (!placing) return;
         const p = placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e);
         if (!placing.first) onPlacing({ first: p });
         else if (Math.hypot(p[0] - placing.first[0], p[1] - placing.first[1]) > 0.01) onPlaced(placing.first, p);
@@ -188,7 +195,7 @@ export function KeyPane(props: Props) {
         {!shown.isElevation && (
           <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />
         )}
-        {sight && !placing && (
+        {sight && !placing && !outlines.isOn && (
           <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
         )}
         {placing?.first && aim && <Aim a={placing.first} b={aim} frame={keyFrame} view={view} size={size} />}
@@ -225,6 +232,18 @@ export function KeyPane(props: Props) {
         />
       )}
       {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
+      {!shown.isElevation && outlines.isOn && <OutlineTool outlines={outlines} matrix={planMatrix} size={size} aim={aim} />}
+      {outlines.canDraw && !outlines.isOn && !placing && (
+        <button
+          type="button"
+          className={`word absolute z-10 bg-paper/90 ${shown.isElevation ? 'top-2 left-[172px]' : 'top-2 left-3'}`}
+          onPointerDown={(e) => e.stopPropagation()}
+          onPointerUp={(e) => e.stopPropagation()}
+          onClick={outlines.start}
+        >
+          Draw outlines
+        </button>
+      )}
       {!shown.isElevation && (
         <>
           {backgrounds.handling && (

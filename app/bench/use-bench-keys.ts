@@ -29,13 +29,15 @@ interface Setup {
   readonly open: 'palette' | 'keys' | 'new' | null;
   readonly setOpen: (what: 'palette' | 'keys' | 'new' | null) => void;
   readonly placing: boolean;
+  /** Outlines are being drawn: only undo is left of the keys. */
+  readonly isDrawing: boolean;
   readonly stopPlacing: () => void;
 }
 
 /** Binds the keys of the Bench and lists the same things for the palette. */
-export function useBenchKeys({ sights, selected, actions, open, setOpen, placing, stopPlacing }: Setup): PaletteEntry[] {
+export function useBenchKeys({ sights, selected, actions, open, setOpen, placing, isDrawing, stopPlacing }: Setup): PaletteEntry[] {
   const free = open === null;
-  const on = { enabled: free, preventDefault: true, useKey: true } as const;
+  const on = { enabled: free && !isDrawing, preventDefault: true, useKey: true } as const;
   useHotkeys('/', () => setOpen('palette'), on);
   useHotkeys('?', () => setOpen('keys'), { ...on, ignoreModifiers: true });
   useHotkeys('n', () => setOpen('new'), on);
@@ -59,7 +61,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
       const [along, away] = { ArrowUp: [0, by], ArrowDown: [0, -by], ArrowLeft: [-by, 0], ArrowRight: [by, 0] }[event.key] ?? [0, 0];
       actions.nudge(along!, away!);
     },
-    { preventDefault: true, enabled: free && selected !== null },
+    { preventDefault: true, enabled: free && !isDrawing && selected !== null },
   );
 
   const command = (id: string, words: string, run: () => void, keys?: string): PaletteEntry => ({

@@ -8,8 +8,16 @@ import { useDrawing } from './use-drawing';
 import type { ViewMatrix } from '../drawing/paint';
 
 /** What the Key shows under a sight: a storey's plan turned to it, or under a plan the front elevation. */
-export function useKey(project: string, model: ModelInfo, sight: Sight | null, frame: KeyFrame, view: BenchView, size: PaneSize) {
-  const isElevation = sight?.kind === 'plan';
+export function useKey(
+  project: string,
+  model: ModelInfo,
+  sight: Sight | null,
+  frame: KeyFrame,
+  view: BenchView,
+  size: PaneSize,
+  isPlanWanted = false,
+) {
+  const isElevation = sight?.kind === 'plan' && !isPlanWanted;
   const [storey, setStorey] = useState(() => {
     const used = new Set(model.elements.map((e) => e.storey));
     const at = model.storeys.findIndex((s, i) => used.has(i) && s.elevation > -0.01);

@@ -1,6 +1,7 @@
 import { database } from '../data/database';
 import { createProject, firstSights } from '../data/projects';
 import type { Project, ProjectSight } from '../data/project';
+import { pool } from '../workers/pool';
 import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../project/read-files';
 
 /**
@@ -10,6 +11,15 @@ import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../pr
  */
 export async function openFiles(files: readonly File[], opening: Opening): Promise<string> {
   return projectOf(await readFiles(files, opening), mainFile(files).name.replace(/\.[^.]+$/, ''));
+}
+
+/** A project with an empty plan, whose outlines are drawn in the Key. */
+export async function beginPlan({ signal }: Opening): Promise<string> {
+  try {
+    return await projectOf(await pool.back.run((engine) => engine.beginPlan('Drawn plan'), signal), 'Drawn plan');
+  } catch (error) {
+    throw withStorage(error);
+  }
 }
 
 async function projectOf(model: string, name: string, sights?: readonly Omit<ProjectSight, 'id'>[]): Promise<string> {

@@ -7,7 +7,7 @@ import { database } from '../data/database';
 import { binProject, emptyBin, restoreProject } from '../data/projects';
 import { Chain } from '../ui/chain';
 import { Working } from '../ui/working';
-import { openDemo, openFiles } from './open-file';
+import { beginPlan, openDemo, openFiles } from './open-file';
 import type { Route } from './+types/shelf-route';
 import { Stopped } from '../workers/pool';
 
@@ -159,7 +159,8 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
           <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
           <p className="mb-3 text-graphite">
             Drop a model anywhere on this page: IFC, glTF, OBJ, STL, PLY, 3MF, STEP, or a plan in DXF, also zipped, with the files that
-            belong to it. It is read here, in this browser, and sent nowhere.
+            belong to it. It is read here, in this browser, and sent nowhere. Without a model, draw the outlines of a plan in the Key, over
+            a scan if there is one.
           </p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="btn" disabled={reading !== null} onClick={() => choose.current?.click()}>
@@ -167,6 +168,9 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             </button>
             <button type="button" className="btn" disabled={reading !== null} onClick={() => void take('the demo', openDemo)}>
               Open the demo
+            </button>
+            <button type="button" className="btn" disabled={reading !== null} onClick={() => void take('an empty plan', beginPlan)}>
+              Draw a plan
             </button>
           </div>
           <input

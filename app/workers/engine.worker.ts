@@ -10,6 +10,7 @@ import type { Corrections } from '../../core/model/correct';
 import type { Drawing } from '../../core/linework/drawing';
 import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
+import { emptyPlan } from '../../core/plan/empty-plan';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
@@ -101,6 +102,18 @@ const engine = {
       keep(id, { model, scene });
       return id;
     }),
+
+  /** An empty plan, to draw outlines into; answers with its key. */
+  beginPlan: async (name: string): Promise<string> => {
+    const model = emptyPlan(name);
+    const id = crypto.randomUUID();
+    const info = modelInfo({ id }, name, model, prepare(model), 0);
+    await database.transaction('rw', database.models, database.bundles, async () => {
+      await database.bundles.add({ id, model });
+      await database.models.add(info);
+    });
+    return id;
+  },
 
   /** Whether a prepared model is at hand here. */
   has: (id: string): boolean => scenes.has(id),

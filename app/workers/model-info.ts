@@ -61,7 +61,8 @@ export function modelInfo(
     ...(parts && { parts }),
     ...(model.plan && { plan: model.plan.rows }),
     elementMaterial,
-    bounds: [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!],
+    // an empty plan is looked at as a room to draw in
+    bounds: low[0]! <= high[0]! ? [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!] : [0, 0, 0, 12, 8, 3],
     mainAngle: mainAngle(scene),
     triangles: summary.triangles,
     closed: summary.closed,

@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geometry/vec3';
-import type { PlanChanges } from '../plan/plan';
+import type { DrawnOutline, PlanChanges } from '../plan/plan';
 import { movedFlat } from './flat-shapes';
 import { UNITS, type LengthUnit } from './length-unit';
 import type { BuildUp, Element, Material, Model } from './model';
@@ -22,6 +22,8 @@ export interface Corrections {
   readonly up?: 'y' | 'z';
   /** Of the table with which a plan is built. */
   readonly plan?: PlanChanges;
+  /** Outlines drawn into a plan by hand. */
+  readonly drawn?: readonly DrawnOutline[];
   /** By id of the element. */
   readonly elements?: Readonly<Record<string, ElementCorrection>>;
 }

@@ -7,7 +7,9 @@ import type { Model } from '../model/model';
 import { readPlanDxf } from '../readers/plan-dxf';
 import { prepare } from '../scene/prepare';
 import { drawModel } from '../testing/views';
+import { emptyPlan } from './empty-plan';
 import { replan } from './replan';
+import { stripOutlines } from './strip';
 
 /** A DXF of entities on layers, in millimetres unless said otherwise. */
 const dxf = (entities: string, insunits = 4) =>
@@ -109,5 +111,25 @@ describe('a model out of a plan', () => {
     expect(readPlanDxf(dxf(`${house}0\nINSERT\n8\n0\n2\nX\n10\n0\n20\n0\n`), 'a.dxf').notes.map(noteSentence)).toEqual([
       '1 pieces are blocks, splines or hatches and are passed over',
     ]);
+  });
+
+  it('is drawn by hand: a ring of wall by its middle line, an opening in it, beside what was read', () => {
+    const ring = stripOutlines([0, 0, 6, 0, 6, 4, 0, 4, 0, 0], 0.3);
+    const drawn = [
+      { layer: 'WALLS', rings: ring },
+      { layer: 'OPENINGS', rings: [[1, -0.2, 2, -0.2, 2, 0.2, 1, 0.2]] },
+      { layer: 'PARTITIONS', rings: stripOutlines([3, 0.15, 3, 3.85], 0.1) },
+    ];
+    const model = replan(emptyPlan('by hand'), { drawn, plan: { OPENINGS: { base: 0.9, height: 1.2 } } });
+    // the middle lines of the ring are 20 m long, and its corners mitred
+    expect(volumes(model)).toEqual({ 'WALLS 1': 20 * 0.3 * 2.5 - 1 * 0.3 * 1.2, 'PARTITIONS 1': expect.closeTo(3.7 * 0.1 * 2.5, 6) });
+    expect(model.plan!.rows.map((r) => [r.layer, r.class, r.outlines])).toEqual([
+      ['OPENINGS', 'Opening', 1],
+      ['PARTITIONS', 'Wall', 1],
+      ['WALLS', 'Wall', 2],
+    ]);
+    expect(
+      replan(readPlanDxf(dxf(house), 'house.dxf'), { drawn: [{ layer: 'SHED', rings: [[20, 0, 22, 0, 22, 2]] }] }).elements.length,
+    ).toBe(readPlanDxf(dxf(house), 'house.dxf').elements.length + 1);
   });
 });

@@ -24,6 +24,12 @@ export interface Plan {
   readonly rows: readonly PlanRow[];
 }
 
+/** What was drawn at one go by hand: an outline, with those of its holes; u, v, u, v … in metres, in the coordinates of the plan. */
+export interface DrawnOutline {
+  readonly layer: string;
+  readonly rings: readonly (readonly number[])[];
+}
+
 /** What of the rows of a plan's table was changed by hand, by layer. */
 export type PlanChanges = Readonly<Record<string, Partial<Omit<PlanRow, 'layer' | 'outlines'>>>>;
 
@@ -32,6 +38,7 @@ const NAMES: readonly (readonly [RegExp, Omit<PlanRow, 'layer' | 'outlines'>])[]
   [/open|door|window|void/i, { class: 'Opening', base: 0, height: 2.1, material: '' }],
   [/column|pillar|pier/i, { class: 'Column', base: 0, height: 2.5, material: 'Concrete' }],
   [/slab|floor|ceiling|deck/i, { class: 'Slab', base: -0.2, height: 0.2, material: 'Concrete' }],
+  [/roof/i, { class: 'Roof', base: 2.5, height: 0.3, material: '' }],
   [/furn|equip|fitt/i, { class: 'Furniture', base: 0, height: 0.9, material: '' }],
   [/dim|text|note|axis|grid|hatch|title|frame|border|view|defpoints/i, { class: '', base: 0, height: 0, material: '' }],
   [/wall|partition/i, { class: 'Wall', base: 0, height: 2.5, material: 'Masonry' }],

@@ -1,0 +1,102 @@
+import { useState } from 'react';
+import type { Vec2 } from '../../core/geometry/vec3';
+import type { DrawnOutline } from '../../core/plan/plan';
+import { stripOutlines } from '../../core/plan/strip';
+import type { ModelInfo } from '../data/database';
+import { pool } from '../workers/pool';
+
+/** How outlines are drawn into a plan. */
+export interface OutlineWay {
+  readonly layer: string;
+  /** An outline round an area, or the middle line of a wall of a thickness. */
+  readonly kind: 'outline' | 'wall line';
+  readonly thickness: number;
+  /** Points are put on a grid of this width, metres; 0 for none. */
+  readonly snap: number;
+}
+
+const FIRST: OutlineWay = { layer: 'WALLS', kind: 'wall line', thickness: 0.3, snap: 0.1 };
+/** Corners nearer than this to the pointer are taken, metres at a zoom of one pixel to the metre. */
+const NEAR = 9;
+
+/** The drawing of outlines in the Key of a plan: points one by one, then an outline more in the model. Null for other models. */
+export function useOutlines(model: ModelInfo, onModel: (id: string, label: string) => void, onFault: (words: string) => void) {
+  const [isOn, setOn] = useState(false);
+  const [way, setWay] = useState(FIRST);
+  const [points, setPoints] = useState<readonly Vec2[]>([]);
+  const [picked, setPicked] = useState<number | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const drawn = model.corrections.drawn ?? [];
+
+  const keep = async (next: readonly DrawnOutline[], label: string) => {
+    setBusy(true);
+    setPicked(null);
+    try {
+      onModel(await pool.back.run((engine) => engine.correct(model.id, { ...model.corrections, drawn: next })), label);
+    } catch (error) {
+      onFault((error as Error).message);
+    }
+    setBusy(false);
+  };
+  const begin = points[0];
+  const finish = (closed: boolean) => {
+    const flat = points.flatMap(([x, y]) => [x, y]);
+    if (closed && begin) flat.push(...begin);
+    const rings = way.kind === 'outline' ? [flat.slice(0, points.length * 2)] : stripOutlines(flat, way.thickness);
+    const isEnough = points.length >= (way.kind === 'outline' ? 3 : 2);
+    setPoints([]);
+    if (isEnough && rings.length) void keep([...drawn, { layer: way.layer, rings }], `Outline on ${way.layer}`);
+  };
+  return {
+    canDraw: model.plan !== undefined,
+    isOn,
+    way,
+    points,
+    drawn,
+    picked,
+    isBusy,
+    setWay,
+    start: () => setOn(true),
+    stop: () => {
+      setOn(false);
+      setPoints([]);
+      setPicked(null);
+    },
+    /** The place that is meant: on a corner that is near, else on the grid; squared to the last point when that is wished. */
+    snapped: (p: Vec2, zoom: number, isSquared: boolean): Vec2 => {
+      const corners = [...points, ...drawn.flatMap(({ rings }) => rings.flatMap(pairs))];
+      const near = corners.find((c) => Math.hypot(c[0] - p[0], c[1] - p[1]) * zoom < NEAR);
+      if (near && !isSquared) return near;
+      const { snap } = way;
+      const [x, y]: Vec2 = snap > 0 ? [round(p[0], snap), round(p[1], snap)] : p;
+      const last = points.at(-1);
+      if (!isSquared || !last) return [x, y];
+      return Math.abs(x - last[0]) >= Math.abs(y - last[1]) ? [x, last[1]] : [last[0], y];
+    },
+    /** A point more; the first once again closes the outline. */
+    add: (p: Vec2) => {
+      setPicked(null);
+      const isBegin = begin && points.length > 2 && Math.hypot(p[0] - begin[0], p[1] - begin[1]) < 1e-6;
+      if (isBegin) finish(true);
+      else setPoints([...points, p]);
+    },
+    back: () => setPoints(points.slice(0, -1)),
+    finish: () => finish(way.kind === 'outline'),
+    pick: setPicked,
+    remove: () => {
+      const own = picked === null ? null : drawn[picked];
+      if (own)
+        void keep(
+          drawn.filter((d) => d !== own),
+          `Outline on ${own.layer} taken away`,
+        );
+    },
+  };
+}
+
+export type Outlines = ReturnType<typeof useOutlines>;
+
+const round = (x: number, step: number): number => Math.round(Math.round(x / step) * step * 1e6) / 1e6;
+
+export const pairs = (ring: readonly number[]): Vec2[] =>
+  Array.from({ length: ring.length / 2 }, (_, i): Vec2 => [ring[i * 2]!, ring[i * 2 + 1]!]);
