@@ -24,6 +24,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --up y|z           which way is up in a mesh file (glTF y, others z)
   --with FILE        another model laid over the first; may stand several times. FILE@x,y,z,degrees puts its zero there
   --lay HOW          how they are laid: map, grid (lines of one tag), as-is (default: by the map where both tell their place)
+  --correct FILE     what is set right of elements by id: { "ID": { "class": "Wall", "material": "Brick", "storey": "Upper", "rank": 75, "leftOut": true } }
   --plan FILE        a plan in DXF: how its layers are built, { "WALLS": { "class": "Wall", "base": 0, "height": 2.5, "material": "Masonry" } }
   --patience S       end the reading of a model that shows no progress for S seconds (default 90)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)

@@ -1,9 +1,10 @@
 import Joi from 'joi';
-import { readFile } from 'node:fs/promises';
 import { Fault } from '../core/faults/fault';
+import type { Corrections } from '../core/model/correct';
 import { UNITS, type LengthUnit } from '../core/model/length-unit';
 import type { PlanChanges } from '../core/plan/plan';
 import type { ReadOptions } from './read-model';
+import { readJson } from './read-json';
 import { oneOf, UsageFault } from './usage';
 
 /** The options of all commands that read a model. */
@@ -14,6 +15,7 @@ export const MODEL_OPTIONS = {
   plan: { type: 'string' },
   with: { type: 'string', multiple: true },
   lay: { type: 'string' },
+  correct: { type: 'string' },
 } as const;
 
 interface Values {
@@ -23,6 +25,7 @@ interface Values {
   readonly plan?: string | undefined;
   readonly with?: string[] | undefined;
   readonly lay?: string | undefined;
+  readonly correct?: string | undefined;
 }
 
 const planSchema = Joi.object().pattern(
@@ -36,12 +39,13 @@ const planSchema = Joi.object().pattern(
 );
 
 /** Checks them before anything is read. @throws UsageFault, Fault sight-not-json, sight-field */
-export async function modelOptions({ unit, up, patience, plan, with: others, lay }: Values): Promise<ReadOptions> {
+export async function modelOptions({ unit, up, patience, plan, with: others, lay, correct }: Values): Promise<ReadOptions> {
   return {
     unit: oneOf('unit', unit, Object.keys(UNITS) as LengthUnit[]),
     up: oneOf('up', up, ['y', 'z']),
     patience: seconds(patience),
     plan: plan === undefined ? undefined : await readPlanTable(plan),
+    elements: correct === undefined ? undefined : await readCorrections(correct),
     others: (others ?? []).map(otherModel),
     lay: oneOf('lay', lay, ['map', 'grid', 'as-is']),
   };
@@ -57,20 +61,26 @@ function otherModel(value: string): NonNullable<ReadOptions['others']>[number] {
   return { path: at[1]!, placement: { by: [x, y, z], turn: (turn * Math.PI) / 180 } };
 }
 
-async function readPlanTable(path: string): Promise<PlanChanges> {
-  let table: unknown;
-  try {
-    table = JSON.parse(await readFile(path, 'utf8'));
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code) throw error;
-    throw new Fault('sight-not-json', { file: path, reason: (error as Error).message.slice(0, 80) });
-  }
-  const { error, value } = planSchema.validate(table, { convert: false });
-  if (error) {
-    const [{ path: at, message } = { path: [], message: '' }] = error.details;
-    throw new Fault('sight-field', { file: path, field: at.join('.') || 'the table', reason: message.replace(/^"[^"]*" /, '') });
-  }
-  return value as PlanChanges;
+const correctionSchema = Joi.object().pattern(
+  Joi.string(),
+  Joi.object({
+    class: Joi.string().max(60),
+    material: Joi.string().allow('').max(200),
+    storey: Joi.string().allow('').max(200),
+    rank: Joi.number().min(0).max(100).allow(null),
+    leftOut: Joi.valid(true),
+  }),
+);
+
+const readPlanTable = (path: string) => readChecked<PlanChanges>(path, planSchema);
+const readCorrections = (path: string) => readChecked<NonNullable<Corrections['elements']>>(path, correctionSchema);
+
+/** A file of JSON, checked. @throws Fault sight-not-json, sight-field */
+async function readChecked<T>(path: string, schema: Joi.ObjectSchema): Promise<T> {
+  const { error, value } = schema.validate(await readJson(path), { convert: false });
+  if (!error) return value as T;
+  const [{ path: at, message } = { path: [], message: '' }] = error.details;
+  throw new Fault('sight-field', { file: path, field: at.join('.') || 'the table', reason: message.replace(/^"[^"]*" /, '') });
 }
 
 /** A number of seconds above 0, or undefined where none is given. */

@@ -5,7 +5,8 @@ import { Fault } from '../core/faults/fault';
 import type { Sight } from '../core/sights/sight';
 import { checkSight } from '../core/sights/sight-schema';
 
-async function readJson(path: string): Promise<unknown> {
+/** What a file of JSON holds, not checked. @throws Fault sight-not-json */
+export async function readJson(path: string): Promise<unknown> {
   const text = await readFile(path, 'utf8');
   try {
     return JSON.parse(text);

@@ -4,6 +4,7 @@ import { Worker } from 'node:worker_threads';
 import { Fault, type Facts, type FaultCode } from '../core/faults/fault';
 import type { LengthUnit } from '../core/model/length-unit';
 import { alignByGrid, alignByMap } from '../core/model/align-models';
+import { correct, type Corrections } from '../core/model/correct';
 import { joinModels, type PlacedModel } from '../core/model/join-models';
 import type { Model } from '../core/model/model';
 import { AS_IT_IS, type ModelPlacement } from '../core/model/placement';
@@ -19,6 +20,8 @@ export interface ReadOptions {
   readonly patience?: number | undefined;
   /** Changes of the table by which a plan is built, by layer. */
   readonly plan?: PlanChanges | undefined;
+  /** What is set right of elements, by their ids. */
+  readonly elements?: Corrections['elements'] | undefined;
   /** More models that are laid over the first; where no placement is given, as `lay` says. */
   readonly others?: readonly { readonly path: string; readonly placement?: ModelPlacement }[];
   /** By their places on the map, by common grid lines, or as the files say; absent = by the map where both tell theirs. */
@@ -40,13 +43,15 @@ type Answer =
  */
 export async function readModelFile(path: string, options: ReadOptions): Promise<Model> {
   const first = replan(await readInThread(path, options), { ...(options.plan && { plan: options.plan }) });
-  if (!options.others?.length) return first;
+  const { elements } = options;
+  const right = (model: Model) => (elements ? correct(model, { elements }) : model);
+  if (!options.others?.length) return right(first);
   const models: PlacedModel[] = [{ name: nameOf(path), model: first, placement: AS_IT_IS }];
   for (const { path: other, placement } of options.others) {
     const model = await readInThread(other, { ...options, unit: undefined, up: undefined });
     models.push({ name: nameOf(other), model, placement: placement ?? laid(model, first, options.lay, basename(other)) });
   }
-  return joinModels(models);
+  return right(joinModels(models));
 }
 
 const nameOf = (path: string): string => basename(path).replace(/\.[^.]+$/, '');

@@ -148,4 +148,15 @@ describe('the command line', () => {
       /step\.obj: it shares no place on the map with the first model/,
     );
   });
+
+  it('sets elements right by a file', async () => {
+    writeFileSync(at('right.json'), '{ "step": { "class": "Stair", "material": "Oak" } }');
+    const told = JSON.parse((await tarvex('inspect', at('step.obj'), '--json', '--correct', at('right.json'))).out) as Record<
+      string,
+      unknown
+    >;
+    expect(told).toMatchObject({ classes: [{ class: 'Stair', elements: 1 }], materials: [{ name: 'Oak', elements: 1 }] });
+    writeFileSync(at('right.json'), '{ "step": { "rank": 101 } }');
+    expect((await tarvex('inspect', at('step.obj'), '--correct', at('right.json'))).err).toMatch(/step\.rank must be less than/);
+  });
 });

@@ -120,7 +120,7 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
 
   // and a sight leaves out the set that was kept
   const slate = page.getByLabel('Slate');
-  await slate.getByRole('button', { name: 'Add' }).first().click();
+  await slate.getByRole('button', { name: 'Add to Not' }).click();
   await page.getByRole('menuitem', { name: 'Set 1' }).click();
   await expect(slate.getByRole('button', { name: 'set 1' })).toBeVisible();
   await drawn(page, 'S-03');

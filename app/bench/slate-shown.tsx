@@ -1,8 +1,10 @@
 import { DropdownMenu } from 'radix-ui';
+import { fitsElement } from '../../core/sights/shown';
 import type { Rule, Sight } from '../../core/sights/sight';
 import { classWords } from '../figures/class-words';
 import { classCounts, solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
+import { withSets } from '../data/sets';
 import { useProject } from '../project/use-project';
 import { Group } from './slate-group';
 
@@ -14,20 +16,18 @@ interface Props {
 
 /** What the sight does not show, and what it shows without cutting it; by class. */
 export function ShownGroup({ model, sight, onChange }: Props) {
-  const hidden = new Set((sight.show ?? []).filter((r) => r.use === 'exclude' && r.class).map((r) => r.class!.toLowerCase()));
   const { project } = useProject();
-  const sets = new Set((sight.show ?? []).flatMap((r) => (r.use === 'exclude' && r.set !== undefined ? [r.set] : [])));
-  const inSets = new Set(Object.values(project.sets ?? {}).flatMap((s) => (sets.has(s.name) ? s.elements : [])));
-  const shown = model.elements.filter((e) => e.use !== 'space' && !hidden.has(e.class.toLowerCase()) && !inSets.has(e.id)).length;
+  const rules = sight.show ?? [];
+  const [only, not] = [rules.filter((r) => r.use !== 'exclude'), rules.filter((r) => r.use === 'exclude')];
+  const told = withSets(sight, project).show ?? [];
+  const shown = model.elements.filter((e) => e.use !== 'space' && isShown(model, e, told)).length;
+  const change = (show: readonly Rule[]) => onChange({ ...sight, show }, `What ${sight.number} shows`);
   return (
     <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>
-      <Rules
-        label="Not"
-        model={model}
-        rules={sight.show ?? []}
-        use="exclude"
-        onChange={(show) => onChange({ ...sight, show }, `What ${sight.number} shows`)}
-      />
+      <div className="flex min-w-0 items-baseline gap-4">
+        <Rules label="Only" model={model} rules={only} onChange={(next) => change([...next, ...not])} />
+        <Rules label="Not" model={model} rules={not} use="exclude" onChange={(next) => change([...only, ...next])} />
+      </div>
       {(sight.kind === 'section' || sight.kind === 'plan') && (
         <Rules
           label="Whole"
@@ -38,6 +38,14 @@ export function ShownGroup({ model, sight, onChange }: Props) {
       )}
     </Group>
   );
+}
+
+/** Whether a sight's rules show an element, as far as its facts tell; a rule by material is taken by its first. */
+function isShown(model: ModelInfo, element: ModelInfo['elements'][number], rules: readonly Rule[]): boolean {
+  const storey = model.storeys[element.storey]?.name ?? '';
+  const fits = (rule: Rule) => fitsElement(rule, element, storey);
+  const include = rules.filter((r) => r.use !== 'exclude');
+  return (!include.length || include.some(fits)) && !rules.some((r) => r.use === 'exclude' && r.material === undefined && fits(r));
 }
 
 function Rules({
@@ -72,7 +80,9 @@ function Rules({
         </button>
       ))}
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="word">Add</DropdownMenu.Trigger>
+        <DropdownMenu.Trigger className="word" aria-label={`Add to ${label}`}>
+          Add
+        </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
             {sets.map(({ id, name }) => (

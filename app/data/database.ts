@@ -42,7 +42,7 @@ export interface ModelInfo {
   readonly flat?: Model['flat'];
   readonly map?: Model['map'];
   readonly materials: readonly string[];
-  readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'type' | 'storey' | 'use' | 'assembly' | 'facts'>[];
+  readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'type' | 'storey' | 'use' | 'assembly' | 'facts' | 'rank'>[];
   /** Material of each element (its first), index or -1. */
   readonly elementMaterial: Int32Array;
   /** Smallest and largest corner in the source file's coordinates. */

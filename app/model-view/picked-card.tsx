@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { rankOf } from '../../core/cutting/material-rank';
 import type { ElementCorrection } from '../../core/model/correct';
 import type { PropertySet } from '../../core/model/model';
 import type { ModelInfo } from '../data/database';
@@ -22,6 +23,7 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
   const shared = <T,>(of: (i: number) => T): T | null => (picked.every((i) => of(i) === of(picked[0]!)) ? of(picked[0]!) : null);
   const classes = [...new Set(model.elements.filter((e) => e.use !== 'space').map((e) => e.class))].sort();
   const material = shared((i) => model.materials[model.elementMaterial[i]!] ?? '');
+  const sharedRank = shared((i) => model.elements[i]!.rank) ?? undefined;
   return (
     <section aria-label="Picked" className="border-b border-ink bg-sheet pb-2">
       <div className="flex items-baseline gap-2.5 px-3 pt-2">
@@ -70,8 +72,44 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
           onChange={(s) => onCorrect(picked, { storey: s })}
         />
       )}
+      <Rank key={picked.join()} value={sharedRank} own={rankOf(material ?? undefined)} onChange={(rank) => onCorrect(picked, { rank })} />
       {picked.length === 1 ? <Facts model={model} element={picked[0]!} /> : <Sums model={model} picked={picked} />}
     </section>
+  );
+}
+
+/** Which element keeps its place where two are cut over one another; empty = by its material. */
+function Rank({
+  value,
+  own,
+  onChange,
+}: {
+  readonly value: number | undefined;
+  readonly own: number;
+  readonly onChange: (rank: number | null) => void;
+}) {
+  const [text, setText] = useState(value === undefined ? '' : String(value));
+  const wanted = text.trim() === '' ? null : Number(text);
+  const isRight = wanted === null || (wanted >= 0 && wanted <= 100);
+  const commit = () => isRight && (wanted ?? undefined) !== value && onChange(wanted);
+  return (
+    <label
+      className="flex items-baseline gap-2 px-3 py-px"
+      title="Where two elements overlap in a cut, the higher rank keeps its place, 0 to 100"
+    >
+      <span className="w-[86px] shrink-0 text-graphite">Rank in cuts</span>
+      <input
+        className="field w-12"
+        aria-label="Rank in cuts"
+        aria-invalid={!isRight}
+        placeholder={String(own)}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      <span className="text-graphite">{text ? '' : 'by its material'}</span>
+    </label>
   );
 }
 

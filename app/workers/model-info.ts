@@ -41,7 +41,7 @@ export function modelInfo(
     ...(model.flat && { flat: model.flat }),
     ...(model.map && { map: model.map }),
     materials: model.materials.map((m) => m.name),
-    elements: model.elements.map(({ id: key, class: className, name, type, storey, use, assembly, facts }) => ({
+    elements: model.elements.map(({ id: key, class: className, name, type, storey, use, assembly, facts, rank }) => ({
       id: key,
       class: className,
       name,
@@ -50,6 +50,7 @@ export function modelInfo(
       use,
       assembly,
       ...(facts && { facts }),
+      ...(rank !== undefined && { rank }),
     })),
     elementVolume: figures.volume,
     elementTriangles: figures.triangles,

@@ -84,7 +84,10 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joint
   });
 
   const groups = new Map<string, Group>();
-  const put = (key: string, material: number, element: number, use: Region['use'], own: readonly Ring[]) => {
+  const put = (name: string, material: number, element: number, use: Region['use'], own: readonly Ring[]) => {
+    // an element with a rank of its own is a region of its own kind
+    const { rank } = model.elements[element]!;
+    const key = rank === undefined ? name : `${name} rank ${rank}`;
     let group = groups.get(key);
     if (!group)
       groups.set(
@@ -94,7 +97,7 @@ export function makeRegions(model: Model, loops: CutLoops, frame: Frame, { joint
           element,
           use,
           isWhole: key.startsWith('element '),
-          rank: use === 'air' ? -1 : rankOf(nameOf(material), ranks),
+          rank: use === 'air' ? -1 : (rank ?? rankOf(nameOf(material), ranks)),
           rings: [],
           ringElement: [],
         }),

@@ -11,6 +11,8 @@ export interface ElementCorrection {
   readonly material?: string;
   /** Name of its storey. */
   readonly storey?: string;
+  /** Where it overlaps another element in a cut, the higher rank keeps its place; null = that of its material. */
+  readonly rank?: number | null;
   /** It is not to be in any drawing. */
   readonly leftOut?: true;
 }
@@ -86,7 +88,9 @@ function withElements(model: Model, corrections: NonNullable<Corrections['elemen
     if (own.leftOut) leftOut[i] = 1;
     if (own.material !== undefined) newMaterial.set(i, rowOf(own.material));
     const storey = own.storey === undefined ? e.storey : model.storeys.findIndex((s) => s.name === own.storey);
-    return { ...e, class: own.class ?? e.class, storey, buildUp: own.material === undefined ? e.buildUp : null };
+    const { rank = e.rank } = own;
+    const buildUp = own.material === undefined ? e.buildUp : null;
+    return { ...e, class: own.class ?? e.class, storey, buildUp, ...(typeof rank === 'number' && { rank }) };
   });
   const partMaterial = model.partMaterial.map((old, p) => newMaterial.get(model.partElement[p]!) ?? old);
   const whole: Model = { ...model, materials, elements, partMaterial };

@@ -12,9 +12,9 @@ export function elementPrints(model: Model): Uint32Array {
   const { elements, positions, triangles, partStart, partElement, partMaterial, partColour } = model;
   const words = new Uint32Array(positions.buffer, positions.byteOffset, positions.length * 2);
   const out = new Uint32Array(elements.length * PRINT_WORDS);
-  elements.forEach(({ id, class: className, name, type, storey, use, assembly, buildUp }, e) => {
+  elements.forEach(({ id, class: className, name, type, storey, use, assembly, buildUp, rank }, e) => {
     const of = buildUp && { ...buildUp, materials: buildUp.materials.map((m) => model.materials[m]?.name ?? '') };
-    const text = JSON.stringify([id, className, name, type, model.storeys[storey]?.name ?? '', use, assembly, of]);
+    const text = JSON.stringify([id, className, name, type, model.storeys[storey]?.name ?? '', use, assembly, of, rank]);
     out.set(hashText(text, [0x811c9dc5, 0x01234567]), e * PRINT_WORDS);
   });
   for (let p = 0; p < partElement.length; p++) {

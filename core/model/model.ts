@@ -68,6 +68,8 @@ export interface Element {
   /** Class and name of the assembly it belongs to ("Stair Main stair"), empty for none. */
   readonly assembly: string;
   readonly buildUp: BuildUp | null;
+  /** Which of two elements keeps its place where both are cut, instead of the rank of its material. */
+  readonly rank?: number;
   readonly facts?: ElementFacts;
 }
 
