@@ -6,8 +6,12 @@ import type { ModelBuilder } from './model-builder';
 /** A model nearer to zero than this stays where it is, metres. */
 const NEAR = 1000;
 
-/** Moves a model that lies far from zero (map coordinates) near it; the move is kept as the model's origin, in whole metres. */
-export function moveToOrigin(builder: ModelBuilder): void {
+/**
+ * Moves a model that lies far from zero (map coordinates) near it; the move is kept as the model's origin, in whole metres.
+ * @param reach no corner lies farther from zero than this, metres, where that is known
+ */
+export function moveToOrigin(builder: ModelBuilder, reach = Infinity): void {
+  if (reach < NEAR) return;
   const data = builder.positions.reserve(0);
   const corners = builder.positions.length;
   const [x0, y0, z0, x1, y1, z1] = boundCorners(data, 0, corners / 3, new Float64Array(6)) as unknown as number[];

@@ -9,6 +9,7 @@ import { isRef, type StepIndex } from './step-index';
 
 /** Representations that tell in lines what an element covers, or what is written beside it. */
 const FLAT = /^(footprint|annotation|plan|survey points)/i;
+const NO_PRODUCT = /^IFC(REL|PROPERTY|QUANTITY|GRID$)/;
 const DEEPEST = 6;
 
 /**
@@ -23,33 +24,31 @@ export function flatShapes(
   metres: number,
 ): FlatShape[] {
   const out: FlatShape[] = [];
+  // most files have neither: only then is it worth while to look at every product
+  const told2d = new Set(index.all('IFCSHAPEREPRESENTATION').filter((id) => FLAT.test(text(index.valueOf(id, 1)))));
   for (const type of index.types()) {
-    if (!type.startsWith('IFC') || /^IFC(REL|PROPERTY|QUANTITY|GRID$)/.test(type)) continue;
     const isAnnotation = type === 'IFCANNOTATION';
+    if (!isAnnotation && (!told2d.size || !type.startsWith('IFC') || NO_PRODUCT.test(type))) continue;
     const shapeOf = (id: number) => {
-      const of = index.get(id)?.args[6];
-      const shape = isRef(of) ? index.follow(of) : null;
-      return shape?.type === 'IFCPRODUCTDEFINITIONSHAPE' ? shape : null;
+      const of = index.valueOf(id, 6);
+      return isRef(of) && index.typeNameOf(of.ref) === 'IFCPRODUCTDEFINITIONSHAPE' ? of.ref : null;
     };
     const all = index.all(type);
     if (!all.slice(0, 8).some(shapeOf)) continue;
     for (const id of all) {
-      const record = index.get(id);
       const shape = shapeOf(id);
-      if (!record || !shape) continue;
-      const flat = refs(shape.args[2])
-        .flatMap((r) => index.get(r) ?? [])
-        .filter((r) => isAnnotation || FLAT.test(text(r.args[1])));
-      if (!flat.length) continue;
+      const own = shape === null ? [] : refs(index.valueOf(shape, 2)).filter((r) => isAnnotation || told2d.has(r));
+      const record = own.length ? index.get(id) : null;
+      if (!record) continue;
       const found: Found = { lines: [], texts: [] };
-      const items = flat.flatMap((r) => refs(r.args[3]));
+      const items = own.flatMap((r) => refs(index.valueOf(r, 3)));
       for (const item of items) collect(index, placements, item, placements.of(record.args[5]), metres, found, 0);
       if (!found.lines.length && !found.texts.length) continue;
       out.push({
         kind: isAnnotation ? 'annotation' : 'footprint',
         id: text(record.args[0]) || `#${id}`,
         name: text(record.args[2]),
-        layer: told.layerOfItems([...refs(shape.args[2]), ...items]),
+        layer: told.layerOfItems([...own, ...items]),
         storey: structure.storeyOf(id),
         ...found,
       });

@@ -34,7 +34,7 @@ export class OwnShapes {
           if (record && needsOwn(index, record)) profiles.add(id);
         }
     // the library overlooks the second list of corners of such faces
-    for (const id of index.all('IFCTRIANGULATEDFACESET')) if (list(index.get(id)?.args[4]).length) this.items.add(id);
+    for (const id of index.all('IFCTRIANGULATEDFACESET')) if (list(index.valueOf(id, 4)).length) this.items.add(id);
     if (profiles.size)
       for (const id of index.all('IFCEXTRUDEDAREASOLID')) {
         const profile = index.get(id)?.args[0];

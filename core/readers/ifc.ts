@@ -70,7 +70,12 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
     if (!all.slice(0, 8).some((id) => isProduct(index, id))) continue;
     for (const id of all) if (isProduct(index, id)) products.push(id);
   }
-  products.sort((a, b) => a - b);
+  // in the order in which a model has its elements, so that nothing is to be put in order afterwards
+  const globalId = new Map(products.map((id) => [id, text(index.valueOf(id, 0)) || `#${id}`]));
+  products.sort((a, b) => {
+    const [p, q] = [globalId.get(a)!, globalId.get(b)!];
+    return p < q ? -1 : p > q ? 1 : a - b;
+  });
   const bodyOf = new Map<number, ReadonlySet<number> | null>();
   const itemsOf = new Map<number, number[] | null>();
   for (const id of products) {
@@ -94,6 +99,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   const middle = typicalPlace(shapes, built.rows.values());
   builder.reserve(shapes.allCorners, shapes.allTriangles);
   const halted = new Set(built.halted);
+  let reach = 0;
   const ids = new Map<string, number>();
   const unknown = new Map<string, number>();
   for (const product of products) {
@@ -141,6 +147,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
       notes.push({ code: 'element-far-away', facts: { ...facts, distance: Math.round(distance / 1000) } });
       continue;
     }
+    reach = Math.max(reach, Math.hypot(extent.x, extent.y, extent.z) + extent.size);
     const id = facts.id;
     const seen = ids.get(id) ?? 0;
     ids.set(id, seen + 1);
@@ -173,7 +180,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   builder.flat.push(...flatShapes(index, placements, structure, told, metres));
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
-  moveToOrigin(builder);
+  moveToOrigin(builder, reach);
   return builder.build(name, index.schema.toUpperCase());
 }
 

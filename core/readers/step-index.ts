@@ -169,15 +169,32 @@ export class StepIndex {
     return this.byType.get(type) ?? [];
   }
 
+  /** The records that were asked for last: one product is asked for several times in a row. */
+  private readonly recent: (StepRecord | undefined)[] = [];
+
   /** The record with this number, or null when the file has none or it cannot be parsed. */
   get(id: number): StepRecord | null {
+    const recent = this.recent[id & (RECENT - 1)];
+    if (recent?.id === id) return recent;
     const row = this.row.get(id);
     if (row === undefined) return null;
     const parser = new Parser(this.bytes, this.offsets[row]!, this.decoder);
     try {
-      return { id, type: this.typeNames[this.typeOf[row]!]!, args: parser.list() };
+      const record = { id, type: this.typeNames[this.typeOf[row]!]!, args: parser.list() };
+      this.recent[id & (RECENT - 1)] = record;
+      return record;
     } catch {
       return null;
+    }
+  }
+  /** One value of a record; those before it are passed over, which costs little where they are long lists. */
+  valueOf(id: number, place: number): StepValue | undefined {
+    const row = this.row.get(id);
+    if (row === undefined) return undefined;
+    try {
+      return new Parser(this.bytes, this.offsets[row]!, this.decoder).nth(place);
+    } catch {
+      return undefined;
     }
   }
   /** The bytes of a record, from its number sign to behind its list, as far as it can be followed. */
@@ -243,6 +260,32 @@ class Parser {
     }
   }
 
+  /** The value at a place of the list, counted from 0; undefined where there are fewer. */
+  nth(place: number): StepValue | undefined {
+    if (this.skip() !== 40) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    this.at++;
+    for (let k = 0; k < place; k++) if (!this.passOver()) return undefined;
+    const c = this.skip();
+    return c === 41 ? undefined : this.value(c);
+  }
+
+  /** Passes over one value and the comma behind it; false at the end of the list. */
+  private passOver(): boolean {
+    const { bytes } = this;
+    let depth = 0;
+    for (; this.at < bytes.length; this.at++) {
+      const c = bytes[this.at]!;
+      if (c === 39) while (++this.at < bytes.length && bytes[this.at] !== 39);
+      else if (c === 40) depth++;
+      else if (c === 41 && depth-- === 0) return false;
+      else if (c === 44 && depth === 0) {
+        this.at++;
+        return true;
+      }
+    }
+    throw new Fault('file-unreadable', { reason: 'a record has no end' });
+  }
+
   private value(c: number): StepValue {
     const { bytes } = this;
     if (c === 36 || c === 42) {
@@ -262,6 +305,8 @@ class Parser {
       return { enum: latin(bytes, from, this.at++) };
     }
     const from = this.at;
+    const plain = this.plainNumber(c);
+    if (plain !== null) return plain;
     while (this.at < bytes.length && !isBreak(bytes[this.at]!)) this.at++;
     const word = latin(bytes, from, this.at);
     if (this.at === from) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
@@ -270,10 +315,36 @@ class Parser {
     return Number.isNaN(number) ? null : number;
   }
 
+  /**
+   * A number without exponent and with at most 15 digits: a whole number over a power of ten, both exact, so that the one division
+   * gives the nearest double (W. Clinger, How to Read Floating Point Numbers Accurately, 1990). Null for all others.
+   */
+  private plainNumber(c: number): number | null {
+    const { bytes } = this;
+    let at = this.at;
+    const isNegative = c === 45;
+    if (isNegative) at++;
+    let [whole, digits, behind] = [0, 0, -1];
+    for (; ; at++) {
+      const d = bytes[at]!;
+      if (d >= 48 && d <= 57) {
+        if (++digits > 15) return null;
+        whole = whole * 10 + d - 48;
+        if (behind >= 0) behind++;
+      } else if (d === 46 && behind < 0) behind = 0;
+      else if (digits > 0 && isBreak(d)) break;
+      else return null;
+    }
+    this.at = at;
+    const size = behind > 0 ? whole / TENS[behind]! : whole;
+    return isNegative ? -size : size;
+  }
+
   private string(): string {
     const { bytes } = this;
     const from = ++this.at;
     let plain = true;
+    let isAscii = true;
     for (;;) {
       const c = bytes[this.at]!;
       if (c === 39) {
@@ -281,10 +352,11 @@ class Parser {
         plain = false;
         this.at++;
       } else if (c === 92) plain = false;
+      else if (c > 127) isAscii = false;
       else if (c === undefined) throw new Fault('file-unreadable', { reason: 'a text has no end' });
       this.at++;
     }
-    const text = this.decoder.decode(bytes.subarray(from, this.at++));
+    const text = isAscii ? latin(bytes, from, this.at++) : this.decoder.decode(bytes.subarray(from, this.at++));
     return plain ? text : unescape(text);
   }
 }
@@ -314,10 +386,22 @@ function unescape(text: string): string {
     .replace(/\\\\/g, '\\');
 }
 
+/** Powers of ten that a double holds exactly. */
+const TENS = Float64Array.from({ length: 16 }, (_, k) => 10 ** k);
+/** Shorter texts are put together sign by sign, which is quicker. */
+const SHORT = 48;
+
+/** Records that are kept ready; a power of two. */
+const RECENT = 512;
+
 const isBreak = (c: number): boolean => c <= 32 || c === 44 || c === 40 || c === 41 || c === 59 || c === 47;
 
 function latin(bytes: Uint8Array, from: number, to: number): string {
   let out = '';
+  if (to - from < SHORT) {
+    for (let i = from; i < to; i++) out += String.fromCharCode(bytes[i]!);
+    return out;
+  }
   for (let i = from; i < to; i += 8192) out += String.fromCharCode(...bytes.subarray(i, Math.min(to, i + 8192)));
   return out;
 }
