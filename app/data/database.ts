@@ -5,6 +5,7 @@ import type { Corrections } from '../../core/model/correct';
 import type { ModelPlacement } from '../../core/model/placement';
 import type { Element, Model } from '../../core/model/model';
 import type { PlanRow } from '../../core/plan/plan';
+import type { ViewMesh } from '../workers/view-mesh';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
 import type { Project } from './project';
@@ -83,6 +84,13 @@ export interface BundleRow {
   readonly model: Model;
 }
 
+/** The shapes of a model ready for the 3D view, so that it is on the screen at once; one for each file, that of its last correction. */
+export interface MeshRow {
+  readonly id: string;
+  readonly base: string;
+  readonly mesh: ViewMesh;
+}
+
 /** A drawing kept so that it is there at once; current when its fingerprint is. */
 export interface DrawingRow {
   /** project/sight */
@@ -116,6 +124,7 @@ class TarvexDatabase extends Dexie {
   declare drawings: EntityTable<DrawingRow, 'id'>;
   declare steps: EntityTable<StepRow, 'seq'>;
   declare checks: EntityTable<ChecksRow, 'id'>;
+  declare meshes: EntityTable<MeshRow, 'id'>;
   declare images: EntityTable<ImageRow, 'id'>;
 
   constructor() {
@@ -139,7 +148,7 @@ class TarvexDatabase extends Dexie {
             });
           }),
       );
-    this.version(3).stores({ images: 'id, project' });
+    this.version(3).stores({ images: 'id, project', meshes: 'id, base' });
   }
 }
 

@@ -74,6 +74,7 @@ async function deleteModels(keys: ReadonlySet<string>): Promise<void> {
     database.models.bulkDelete(models),
     database.bundles.bulkDelete([...gone.bundles].filter((key) => !stay.bundles.has(key))),
     database.checks.bulkDelete(models),
+    database.meshes.bulkDelete(models),
   ]);
 }
 
@@ -83,7 +84,16 @@ export async function emptyBin(before: number): Promise<void> {
   for (const project of old)
     await database.transaction(
       'rw',
-      [database.projects, database.models, database.bundles, database.drawings, database.steps, database.checks, database.images],
+      [
+        database.projects,
+        database.models,
+        database.bundles,
+        database.drawings,
+        database.steps,
+        database.checks,
+        database.images,
+        database.meshes,
+      ],
       async () => {
         const steps = await database.steps.where('project').equals(project.id).toArray();
         await database.projects.delete(project.id);

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Vec3 } from '../../core/geometry/vec3';
-import type { ModelInfo } from '../data/database';
+import { database, type ModelInfo } from '../data/database';
 import { pool } from '../workers/pool';
 import { Labels, type Label } from './labels';
 import { PaperView, type Stand } from './paper-view';
@@ -70,8 +70,11 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
   useEffect(() => {
     if (!view) return;
     let isWanted = true;
-    pool.live
-      .run((engine) => engine.viewMesh(model.id))
+    const { base, corrections, parts } = model;
+    const ask = () => pool.live.run((engine) => engine.viewMesh(model.id, { base, corrections, ...(parts && { parts }) }));
+    database.meshes
+      .get(model.id)
+      .then((kept) => kept?.mesh ?? ask(), ask)
       .then(
         (mesh) => {
           if (!isWanted) return;

@@ -1,9 +1,12 @@
 import { data, Outlet } from 'react-router';
+import { pool } from '../workers/pool';
 import { database } from '../data/database';
 import type { Route } from './+types/project-route';
 
 /** Loads a project and what is known of its model; both live in this browser. */
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
+  // the worker starts while the model's row is read
+  pool.live.warm();
   const project = await database.projects.get(params.project);
   const model = project && (await database.models.get(project.model));
   if (!project || !model)

@@ -18,13 +18,13 @@ import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/scene/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
-import { database, type ModelInfo } from '../data/database';
+import { database, type MeshRow, type ModelInfo } from '../data/database';
 import { fileName } from '../data/file-name';
 import type { DrawnSight } from './drawn-sight';
 import { shownFinding } from './shown-finding';
 import { modelInfo } from './model-info';
 import type { PartWish } from '../data/parts';
-import { assemble, bundle, openModel, setRight } from './project-model';
+import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
 import { viewMesh, type ViewMesh } from './view-mesh';
 
 /** What is exported, in which form. */
@@ -188,8 +188,9 @@ const engine = {
       return { name: `${job.archive}.zip`, bytes: zipSync(files, { level: 6, mtime: new Date('2025-01-01T00:00:00Z') }) };
     }),
 
-  viewMesh: async (id: string): Promise<ViewMesh> => {
-    const mesh = viewMesh(scenes.get(id)?.model ?? (await openModel(id)));
+  viewMesh: async (id: string, recipe: Recipe): Promise<ViewMesh> => {
+    const mesh = viewMesh(scenes.get(id)?.model ?? (await openModel(id, recipe)));
+    await keepMesh({ id, base: recipe.base, mesh });
     return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.indices.buffer, mesh.element.buffer, mesh.colours.buffer]);
   },
 
@@ -261,6 +262,18 @@ async function arrange(info: ModelInfo, wishes: readonly PartWish[], corrections
 function idsIn({ elements }: Model, { lineElement, regions }: Drawing): Map<number, string> {
   const used = new Set([...lineElement, ...regions.flatMap((r) => r.elements)]);
   return new Map([...used].flatMap((e) => (elements[e] ? [[e, elements[e].id] as const] : [])));
+}
+
+/** Keeps the shapes for the next time; without room for them they are made anew then. */
+async function keepMesh(row: MeshRow): Promise<void> {
+  try {
+    await database.transaction('rw', database.meshes, async () => {
+      await database.meshes.where('base').equals(row.base).delete();
+      await database.meshes.add(row);
+    });
+  } catch {
+    // a full store: nothing is lost
+  }
 }
 
 async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<Model> {

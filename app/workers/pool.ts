@@ -43,6 +43,11 @@ class Lane {
     });
   }
 
+  /** Starts the worker before it is needed. */
+  warm(): void {
+    void this.run((engine) => engine.has(''));
+  }
+
   private stop(job: Job): void {
     const at = this.queue.indexOf(job);
     if (at >= 0) {

@@ -2,15 +2,21 @@ import { correct, type Corrections } from '../../core/model/correct';
 import { joinModels } from '../../core/model/join-models';
 import type { Model } from '../../core/model/model';
 import { replan } from '../../core/plan/replan';
-import { database, type ModelPart } from '../data/database';
+import { database, type ModelInfo, type ModelPart } from '../data/database';
 import type { PartWish } from '../data/parts';
 
 /** A model as it was read, with what was corrected; a plan is built anew by its table first. */
 export const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections), corrections);
 
-/** The model of a project as its drawings see it: of one file or of several, with all that was set right. */
-export async function openModel(id: string): Promise<Model> {
-  const info = await database.models.get(id);
+/** What of a model's row says how it is put together. */
+export type Recipe = Pick<ModelInfo, 'base' | 'corrections' | 'parts'>;
+
+/**
+ * The model of a project as its drawings see it: of one file or of several, with all that was set right. The recipe need not be
+ * looked up where it is at hand: the row of a large model is large.
+ */
+export async function openModel(id: string, recipe?: Recipe): Promise<Model> {
+  const info = recipe ?? (await database.models.get(id));
   if (info?.parts) return (await assemble(info.parts, info.corrections)).model;
   const model = await bundle(info?.base ?? id);
   return info ? setRight(model, info.corrections) : model;
