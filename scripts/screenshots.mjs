@@ -1,9 +1,12 @@
 /* Takes the pictures of the main views anew: node scripts/screenshots.mjs, with the application built. */
 import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { ensureChromium } from './chromium.mjs';
 
 const PORT = 5392;
+/** What an old survey on paper may look like: invented, as all of the demo. */
+const SCAN = `<body style="background:#efe6d0;margin:0"><svg width="1100" height="700" fill="none" stroke="#5a5040" stroke-width="4" style="transform:rotate(0.6deg)"><path d="M90 70H820V570H90ZM118 98H792V542H118ZM480 98V542"/><path d="M300 98V70M380 98V70M600 570V542M690 570V542" stroke-width="2"/><circle cx="930" cy="330" r="70"/><g stroke="none" fill="#5a5040" font-family="serif" font-size="30"><text x="230" y="330">Sail loft</text><text x="580" y="330">Store</text></g></svg></body>`;
 const server = spawn('node', ['server/server.mjs'], { env: { ...process.env, PORT: String(PORT) }, stdio: ['ignore', 'pipe', 'inherit'] });
 const address = await new Promise((resolve) =>
   server.stdout.once('data', (text) => resolve(/http:\S+/.exec(String(text))[0].replace(/\/$/, ''))),
@@ -51,6 +54,24 @@ await page.getByRole('button', { name: 'Show finding 4', exact: true }).click();
 await page.getByRole('button', { name: 'Chart' }).click();
 await page.waitForTimeout(2500);
 await shot('model-check');
+await page.keyboard.press('Escape');
+await page.getByRole('button', { name: 'Chart' }).click();
+await page.getByLabel('Another model').setInputFiles('demo/boat-gantry.ifc');
+await page.getByText('354 elements').first().waitFor({ timeout: 60_000 });
+await page.getByRole('button', { name: 'Place boat-gantry' }).click();
+await page.getByRole('button', { name: 'grid lines' }).click();
+await page.getByText('Laid by').waitFor();
+await page.waitForTimeout(3000);
+await shot('models');
+const newer = readFileSync('demo/boat-gantry.ifc', 'utf8').replace("'Hoist'", "'Hoist, 2 t'").replaceAll('(2450.,', '(2650.,');
+await page
+  .getByLabel('Newer file of boat-gantry')
+  .setInputFiles({ name: 'boat-gantry.ifc', mimeType: 'text/plain', buffer: Buffer.from(newer) });
+await page.getByLabel('Changes').waitFor({ timeout: 60_000 });
+await page.keyboard.press('2');
+await sight('E-01');
+await page.getByLabel('Changes').locator('summary').first().click();
+await shot('changes');
 await page.goto(address);
 await page.getByRole('link', { name: 'Heron Spit Tide Station' }).waitFor();
 await shot('shelf');
@@ -69,5 +90,33 @@ for (const [field, figure] of [
   await page.waitForTimeout(1500);
 }
 await shot('model-plan');
+await page.goto(address);
+await page.getByRole('button', { name: 'Draw a plan' }).click();
+await page.waitForURL(/\/bench/);
+await page.getByText('An empty plan.').waitFor();
+await page.getByRole('button', { name: 'Draw outlines' }).click();
+const scan = await browser.newPage({ viewport: { width: 1100, height: 700 } });
+await scan.setContent(SCAN);
+const paper = await scan.screenshot();
+await scan.close();
+const key = page.getByTestId('key');
+await key.getByRole('button', { name: 'Background' }).click();
+await page.getByLabel('Image to lay behind').setInputFiles({ name: 'survey.png', mimeType: 'image/png', buffer: paper });
+await page.getByRole('button', { name: 'Scale by two points' }).waitFor();
+await page.getByRole('button', { name: 'Close the backgrounds' }).click();
+const bar = page.getByRole('form', { name: 'Outlines' });
+for (const [x, y] of ['1000 1000', '9000 1000', '9000 6500', '1000 6500', '1000 1000'].map((p) => p.split(' '))) {
+  await bar.getByLabel('X of the next point').fill(x);
+  await bar.getByLabel('Y of the next point').fill(y);
+  await bar.getByLabel('Y of the next point').press('Enter');
+}
+await page.waitForTimeout(2500);
+await page.keyboard.press('Escape');
+await page.keyboard.press('9');
+await page.getByRole('button', { name: 'Draw outlines' }).click();
+const box = await key.boundingBox();
+await page.mouse.click(box.x + 560, box.y + 175);
+await page.mouse.move(box.x + 560, box.y + 110);
+await shot('drawn-plan');
 await browser.close();
 server.kill();

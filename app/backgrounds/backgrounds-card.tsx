@@ -17,7 +17,7 @@ import {
 import { keepImage, pagesOf } from './read-image';
 import type { Backgrounds } from './use-backgrounds';
 
-interface Props {
+export interface BackgroundsProps {
   readonly project: string;
   readonly pane: BackgroundPane;
   readonly backgrounds: Backgrounds;
@@ -28,7 +28,7 @@ interface Props {
 }
 
 /** The images behind a pane: added, scaled by two points, turned, faded, locked and taken away. */
-export function BackgroundsCard({ project, pane, backgrounds, box, className }: Props) {
+export default function BackgroundsCard({ project, pane, backgrounds, box, className }: BackgroundsProps) {
   const choose = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState<{ readonly file: File; readonly pages: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -52,7 +52,7 @@ export function BackgroundsCard({ project, pane, backgrounds, box, className }: 
     setBusy(false);
   };
   return (
-    <Popover.Root onOpenChange={(isOpen) => !isOpen && backgrounds.handle('', null)}>
+    <Popover.Root defaultOpen onOpenChange={(isOpen) => !isOpen && backgrounds.handle('', null)}>
       <Popover.Trigger className={`word ${className}`} onPointerDown={(e) => e.stopPropagation()} onPointerUp={(e) => e.stopPropagation()}>
         Background{backgrounds.list.length ? ` ${backgrounds.list.length}` : ''}
       </Popover.Trigger>

@@ -3,7 +3,7 @@ import type { Frame } from '../../core/sights/frame';
 import type { Sight } from '../../core/sights/sight';
 import { BackgroundGrip } from '../backgrounds/background-grip';
 import { BackgroundLayer } from '../backgrounds/background-layer';
-import { BackgroundsCard } from '../backgrounds/backgrounds-card';
+import { BackgroundsButton } from '../backgrounds/backgrounds-button';
 import { useBackgrounds, type KeepBackground } from '../backgrounds/use-backgrounds';
 import { drawingBounds } from '../../core/linework/drawing';
 import type { ModelInfo } from '../data/database';
@@ -100,7 +100,7 @@ export function DrawingPane({
         <BackgroundGrip handling={backgrounds.handling} matrix={matrix} onMove={backgrounds.move} onPoint={backgrounds.point} />
       )}
       {pane && live.drawn && (
-        <BackgroundsCard
+        <BackgroundsButton
           project={project.id}
           pane={pane}
           backgrounds={backgrounds}

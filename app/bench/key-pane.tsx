@@ -1,9 +1,9 @@
-import { memo, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useMemo, useRef, useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
 import { BackgroundGrip } from '../backgrounds/background-grip';
 import { BackgroundLayer } from '../backgrounds/background-layer';
-import { BackgroundsCard } from '../backgrounds/backgrounds-card';
+import { BackgroundsButton } from '../backgrounds/backgrounds-button';
 import { useBackgrounds, type KeepBackground } from '../backgrounds/use-backgrounds';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
@@ -12,7 +12,6 @@ import { GridLines } from './helper-lines';
 import { KeyLines } from './key-lines';
 import { KeySigns, OtherSigns, type Grip } from './key-signs';
 import { matterOnLine } from './matter-on-line';
-import { OutlineTool } from './outline-tool';
 import { PaneCanvas } from './pane-canvas';
 import { PlacePoints } from './place-points';
 import { Wash } from './plumb';
@@ -49,6 +48,7 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
+const OutlineTool = lazy(() => import('./outline-tool'));
 
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
@@ -232,7 +232,11 @@ export function KeyPane(props: Props) {
         />
       )}
       {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
-      {!shown.isElevation && outlines.isOn && <OutlineTool outlines={outlines} matrix={planMatrix} size={size} aim={aim} />}
+      {!shown.isElevation && outlines.isOn && (
+        <Suspense>
+          <OutlineTool outlines={outlines} matrix={planMatrix} size={size} aim={aim} />
+        </Suspense>
+      )}
       {outlines.canDraw && !outlines.isOn && !placing && (
         <button
           type="button"
@@ -249,7 +253,7 @@ export function KeyPane(props: Props) {
           {backgrounds.handling && (
             <BackgroundGrip handling={backgrounds.handling} matrix={planMatrix} onMove={backgrounds.move} onPoint={backgrounds.point} />
           )}
-          <BackgroundsCard
+          <BackgroundsButton
             project={project.id}
             pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
             backgrounds={backgrounds}

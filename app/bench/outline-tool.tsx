@@ -25,7 +25,7 @@ interface Props {
 }
 
 /** The outlines of a plan as they are drawn: a grid, what is there, the line in hand, and a bar with the figures. */
-export function OutlineTool({ outlines, matrix, size, aim }: Props) {
+export default function OutlineTool({ outlines, matrix, size, aim }: Props) {
   const { points, drawn, picked, way } = outlines;
   useHotkeys('enter', () => outlines.finish(), { preventDefault: true });
   useHotkeys('backspace', () => outlines.back(), { preventDefault: true });

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { DrawnOutline } from '../../core/plan/plan';
-import { stripOutlines } from '../../core/plan/strip';
 import type { ModelInfo } from '../data/database';
 import { pool } from '../workers/pool';
 
@@ -39,13 +38,16 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
     setBusy(false);
   };
   const begin = points[0];
-  const finish = (closed: boolean) => {
+  const finish = async (closed: boolean) => {
     const flat = points.flatMap(([x, y]) => [x, y]);
     if (closed && begin) flat.push(...begin);
-    const rings = way.kind === 'outline' ? [flat.slice(0, points.length * 2)] : stripOutlines(flat, way.thickness);
-    const isEnough = points.length >= (way.kind === 'outline' ? 3 : 2);
+    const isOutline = way.kind === 'outline';
+    const isEnough = points.length >= (isOutline ? 3 : 2);
     setPoints([]);
-    if (isEnough && rings.length) void keep([...drawn, { layer: way.layer, rings }], `Outline on ${way.layer}`);
+    // the polygon kernel comes when it is needed
+    const strip = isOutline || !isEnough ? null : (await import('../../core/plan/strip')).stripOutlines;
+    const rings = strip ? strip(flat, way.thickness) : [flat.slice(0, points.length * 2)];
+    if (isEnough && rings.length) await keep([...drawn, { layer: way.layer, rings }], `Outline on ${way.layer}`);
   };
   return {
     canDraw: model.plan !== undefined,
@@ -77,11 +79,11 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
     add: (p: Vec2) => {
       setPicked(null);
       const isBegin = begin && points.length > 2 && Math.hypot(p[0] - begin[0], p[1] - begin[1]) < 1e-6;
-      if (isBegin) finish(true);
+      if (isBegin) void finish(true);
       else setPoints([...points, p]);
     },
     back: () => setPoints(points.slice(0, -1)),
-    finish: () => finish(way.kind === 'outline'),
+    finish: () => void finish(way.kind === 'outline'),
     pick: setPicked,
     remove: () => {
       const own = picked === null ? null : drawn[picked];
