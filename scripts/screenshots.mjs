@@ -1,5 +1,6 @@
 /* Takes the pictures of the main views anew: node scripts/screenshots.mjs, with the application built. */
 import { chromium } from '@playwright/test';
+import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { ensureChromium } from './chromium.mjs';

@@ -1,4 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
+import { quiet } from '../bench/quiet';
 import type { BackgroundsProps } from './backgrounds-card';
 
 const BackgroundsCard = lazy(() => import('./backgrounds-card'));
@@ -8,13 +9,7 @@ export function BackgroundsButton(props: BackgroundsProps) {
   const [isAsked, setAsked] = useState(false);
   const { className, backgrounds } = props;
   const word = (
-    <button
-      type="button"
-      className={`word ${className}`}
-      onPointerDown={(e) => e.stopPropagation()}
-      onPointerUp={(e) => e.stopPropagation()}
-      onClick={() => setAsked(true)}
-    >
+    <button type="button" className={`word ${className}`} {...quiet} onClick={() => setAsked(true)}>
       Background{backgrounds.list.length ? ` ${backgrounds.list.length}` : ''}
     </button>
   );

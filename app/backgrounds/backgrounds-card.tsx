@@ -1,8 +1,10 @@
 import { Popover, Slider } from 'radix-ui';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { degrees, millimetres } from '../figures/format';
 import { parseAngle, parseLength } from '../figures/parse';
+import { quiet } from '../bench/quiet';
+import { FilesWord } from '../ui/files-word';
 import { LengthField } from '../ui/length-field';
 import {
   firstPlace,
@@ -29,7 +31,6 @@ export interface BackgroundsProps {
 
 /** The images behind a pane: added, scaled by two points, turned, faded, locked and taken away. */
 export default function BackgroundsCard({ project, pane, backgrounds, box, className }: BackgroundsProps) {
-  const choose = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState<{ readonly file: File; readonly pages: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
@@ -66,30 +67,22 @@ export default function BackgroundsCard({ project, pane, backgrounds, box, class
           collisionPadding={8}
           onInteractOutside={(e) => e.preventDefault()}
           // events of a portal go on to the pane it was opened from
-          onPointerDown={(e) => e.stopPropagation()}
-          onPointerMove={(e) => e.stopPropagation()}
-          onPointerUp={(e) => e.stopPropagation()}
+          {...quiet}
         >
           <h3 className="flex items-baseline border-b border-rule px-3 py-1 font-semibold">
             Backgrounds
-            <button type="button" className="word ml-auto font-normal" disabled={isBusy} onClick={() => choose.current?.click()}>
-              Add an image or a PDF page
-            </button>
+            <FilesWord
+              words="Add an image or a PDF page"
+              label="Image to lay behind"
+              accept="image/png,image/jpeg,application/pdf,.png,.jpg,.jpeg,.pdf"
+              className="ml-auto font-normal"
+              disabled={isBusy}
+              isOne
+              onFiles={([file]) => void take(file!)}
+            />
             <Popover.Close className="word ml-3 font-normal" aria-label="Close the backgrounds">
               Close
             </Popover.Close>
-            <input
-              ref={choose}
-              type="file"
-              hidden
-              aria-label="Image to lay behind"
-              accept="image/png,image/jpeg,application/pdf,.png,.jpg,.jpeg,.pdf"
-              onChange={(e) => {
-                const [file] = e.target.files ?? [];
-                e.target.value = '';
-                if (file) void take(file);
-              }}
-            />
           </h3>
           {isBusy && (
             <p role="status" className="px-3 py-1 text-verdigris">

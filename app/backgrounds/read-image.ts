@@ -1,5 +1,5 @@
 import { database } from '../data/database';
-import { storageSentence } from '../data/storage-fault';
+import { ensureRoom, storageSentence } from '../data/storage-fault';
 
 /** Larger images are made smaller, pixels along their longer side. */
 const MOST = 8000;
@@ -49,6 +49,7 @@ export async function keepImage(project: string, file: File, page = 1): Promise<
   }
   bitmap.close();
   const image = crypto.randomUUID();
+  await ensureRoom(blob.size);
   try {
     await database.images.add({ id: image, project, blob: new Blob([await blob.arrayBuffer()], { type: blob.type }) });
   } catch (error) {

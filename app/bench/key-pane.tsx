@@ -17,6 +17,7 @@ import { PlacePoints } from './place-points';
 import { Wash } from './plumb';
 import type { PointerStore } from './pointer-store';
 import { fromKey, lineOf, planToPane, squared, withLine, type KeyFrame } from './sight-geometry';
+import { quiet } from './quiet';
 import { StoreyLevels, StoreyStack } from './storey-stack';
 import { useHit } from './use-hit';
 import type { Outlines } from './use-outlines';
@@ -241,8 +242,7 @@ export function KeyPane(props: Props) {
         <button
           type="button"
           className={`word absolute z-10 bg-paper/90 ${shown.isElevation ? 'top-2 left-[172px]' : 'top-2 left-3'}`}
-          onPointerDown={(e) => e.stopPropagation()}
-          onPointerUp={(e) => e.stopPropagation()}
+          {...quiet}
           onClick={outlines.start}
         >
           Draw outlines

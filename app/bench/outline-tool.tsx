@@ -8,6 +8,7 @@ import { Choice } from '../ui/choice';
 import { LengthField } from '../ui/length-field';
 import { pairs, type Outlines } from './use-outlines';
 import type { PaneSize } from './view';
+import { quiet } from './quiet';
 
 /** Layers that are offered; any other name can be typed. */
 const LAYERS = ['WALLS', 'PARTITIONS', 'OPENINGS', 'COLUMNS', 'SLAB', 'ROOF', 'FURNITURE'] as const;
@@ -143,9 +144,7 @@ function Bar({ outlines, last }: { readonly outlines: Outlines; readonly last: V
     <form
       aria-label="Outlines"
       className="absolute top-2 left-3 z-10 flex max-w-[calc(100%-200px)] flex-wrap items-baseline gap-x-3 gap-y-1 border border-madder bg-sheet px-2 py-1"
-      onPointerDown={(e) => e.stopPropagation()}
-      onPointerMove={(e) => e.stopPropagation()}
-      onPointerUp={(e) => e.stopPropagation()}
+      {...quiet}
       onKeyDown={(e) => e.key !== 'Escape' && e.stopPropagation()}
       onSubmit={(e) => {
         e.preventDefault();

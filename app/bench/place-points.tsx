@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { ModelInfo } from '../data/database';
 import { parseLength } from '../figures/parse';
+import { quiet } from './quiet';
 
 interface Props {
   readonly model: ModelInfo;
@@ -47,9 +48,7 @@ export function PlacePoints({ model, first, onFirst, onSecond, onCancel }: Props
   return (
     <form
       className="absolute top-2 left-3 z-10 flex items-baseline gap-3 border border-madder bg-sheet px-2 py-1"
-      onPointerDown={(e) => e.stopPropagation()}
-      onPointerMove={(e) => e.stopPropagation()}
-      onPointerUp={(e) => e.stopPropagation()}
+      {...quiet}
       onSubmit={(e) => {
         e.preventDefault();
         commit();

@@ -1,4 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
+import { useMemo } from 'react';
 import { fitsElement } from '../../core/sights/shown';
 import type { Rule, Sight } from '../../core/sights/sight';
 import { classWords } from '../figures/class-words';
@@ -17,10 +18,12 @@ interface Props {
 /** What the sight does not show, and what it shows without cutting it; by class. */
 export function ShownGroup({ model, sight, onChange }: Props) {
   const { project } = useProject();
-  const rules = sight.show ?? [];
+  const { show } = sight;
+  const { sets } = project;
+  const rules = show ?? [];
   const [only, not] = [rules.filter((r) => r.use !== 'exclude'), rules.filter((r) => r.use === 'exclude')];
-  const told = withSets(sight, project).show ?? [];
-  const shown = model.elements.filter((e) => e.use !== 'space' && isShown(model, e, told)).length;
+  // a hand that drags the sight changes nothing of what it shows
+  const shown = useMemo(() => countShown(model, withSets({ ...EMPTY, show }, { sets }).show ?? []), [model, show, sets]);
   const change = (show: readonly Rule[]) => onChange({ ...sight, show }, `What ${sight.number} shows`);
   return (
     <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>
@@ -40,12 +43,16 @@ export function ShownGroup({ model, sight, onChange }: Props) {
   );
 }
 
-/** Whether a sight's rules show an element, as far as its facts tell; a rule by material is taken by its first. */
-function isShown(model: ModelInfo, element: ModelInfo['elements'][number], rules: readonly Rule[]): boolean {
-  const storey = model.storeys[element.storey]?.name ?? '';
-  const fits = (rule: Rule) => fitsElement(rule, element, storey);
+const EMPTY: Sight = { kind: 'section', number: '', name: '' };
+
+/** How many elements rules show, as far as their facts tell: a rule about a material may leave other parts of an element. */
+function countShown(model: ModelInfo, rules: readonly Rule[]): number {
+  const solid = model.elements.filter((e) => e.use !== 'space');
   const include = rules.filter((r) => r.use !== 'exclude');
-  return (!include.length || include.some(fits)) && !rules.some((r) => r.use === 'exclude' && r.material === undefined && fits(r));
+  const exclude = rules.filter((r) => r.use === 'exclude' && r.material === undefined);
+  const fits = (of: readonly Rule[], e: ModelInfo['elements'][number]) =>
+    of.some((rule) => fitsElement(rule, e, model.storeys[e.storey]?.name ?? ''));
+  return solid.filter((e) => (!include.length || fits(include, e)) && !fits(exclude, e)).length;
 }
 
 function Rules({

@@ -1,4 +1,5 @@
 import { level } from '../figures/format';
+import { quiet } from './quiet';
 
 interface Props {
   readonly title: string;
@@ -11,12 +12,7 @@ interface Props {
 /** The storeys, highest on top, each a place to click. */
 export function StoreyStack({ title, rows, on, onPick, note }: Props) {
   return (
-    <div
-      className="absolute bottom-0 left-0 w-[172px] bg-paper/95 px-3 pt-1.5 pb-2"
-      onPointerDown={(e) => e.stopPropagation()}
-      onPointerMove={(e) => e.stopPropagation()}
-      onPointerUp={(e) => e.stopPropagation()}
-    >
+    <div className="absolute bottom-0 left-0 w-[172px] bg-paper/95 px-3 pt-1.5 pb-2" {...quiet}>
       <h2 className="mb-0.5 font-semibold">{title}</h2>
       {rows
         .map((row, i) => ({ ...row, i }))
@@ -47,12 +43,7 @@ export function StoreyLevels({ title, rows, on, onPick, note, yOf }: Props & { r
     if (y > 44 && shown.every((s) => Math.abs(s.y - y) >= 20)) shown.push({ row, y });
   }
   return (
-    <div
-      className="pointer-events-none absolute inset-y-0 left-0 w-[160px] overflow-hidden"
-      onPointerDown={(e) => e.stopPropagation()}
-      onPointerMove={(e) => e.stopPropagation()}
-      onPointerUp={(e) => e.stopPropagation()}
-    >
+    <div className="pointer-events-none absolute inset-y-0 left-0 w-[160px] overflow-hidden" {...quiet}>
       <h2 className="bg-paper/95 px-3 pt-1.5 pb-1 font-semibold">
         {title} <span className="block text-[11.5px] font-normal text-graphite">{note}</span>
       </h2>

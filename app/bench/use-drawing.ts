@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Region } from '../../core/cutting/regions';
 import type { Sight } from '../../core/sights/sight';
 import { database, type ModelInfo } from '../data/database';
-import { fingerprint } from '../data/fingerprint';
+import { fingerprint, linesOf } from '../data/fingerprint';
 import { painter } from '../workers/painter';
 import { pool, quickCut, Stopped } from '../workers/pool';
 import type { DrawnSight } from '../workers/drawn-sight';
@@ -28,18 +28,18 @@ const REST = 60;
 
 interface Wish {
   readonly row: string;
-  readonly model: string;
+  readonly model: ModelInfo;
   readonly sight: Sight;
-  readonly print: string;
+  /** What is wished, cheap to tell apart; the fingerprint is made when it is needed. */
+  readonly key: string;
 }
 
 /**
  * The drawing of a sight, followed live: what is kept and current is shown at once; else the cut outline comes quickly and the
  * exact drawing as soon as it is there, and the last good one stays until then. While one is drawn only the latest wish waits.
  */
-export function useDrawing(row: string | null, info: ModelInfo, sight: Sight | null, lane: 'live' | 'back' = 'live'): LiveDrawing {
-  const model = info.id;
-  const [shown, setShown] = useState<{ row: string; print: string; drawn: DrawnSight; paintKey: string } | null>(null);
+export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | null, lane: 'live' | 'back' = 'live'): LiveDrawing {
+  const [shown, setShown] = useState<{ row: string; key: string; drawn: DrawnSight; paintKey: string } | null>(null);
   const [quick, setQuick] = useState<readonly Region[] | null>(null);
   const [isWorking, setWorking] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
@@ -49,23 +49,24 @@ export function useDrawing(row: string | null, info: ModelInfo, sight: Sight | n
   const control = useRef<AbortController | null>(null);
   const last = useRef('');
   const shownPrint = useRef('');
+  const shownKey = useRef('');
   const cutting = useRef(false);
   // a count of wishes in memory shared with the worker, by which it knows that a drawing has been overtaken
   const [wishes] = useState(() => (globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null));
-  // The sight is a new object with every render; its fingerprint says whether anything changed.
-  const latest = useRef(sight);
+  // The sight is a new object with every render; its key says whether anything changed.
+  const latest = useRef({ sight, model });
   useEffect(() => {
-    latest.current = sight;
+    latest.current = { sight, model };
   });
-  const print = sight ? fingerprint(info, sight) : '';
+  const key = sight ? `${model.id} ${linesOf(sight)}` : '';
 
   useEffect(() => {
-    const sightNow = latest.current;
-    if (!row || !sightNow || !print) {
+    const { sight: sightNow, model: modelNow } = latest.current;
+    if (!row || !sightNow || !key) {
       wish.current = null;
       return;
     }
-    wish.current = { row, model, sight: sightNow, print };
+    wish.current = { row, model: modelNow, sight: sightNow, key };
     if (wishes) Atomics.add(wishes, 0, 1);
     if (!busy.current) void follow();
     if (lane === 'live' && !cutting.current) void followCut();
@@ -79,21 +80,27 @@ export function useDrawing(row: string | null, info: ModelInfo, sight: Sight | n
         setFault(null);
         try {
           const isShown = last.current === now.row;
-          if (isShown && shownPrint.current === now.print) continue;
+          const print = fingerprint(now.model, now.sight);
+          if (isShown && shownPrint.current === print) {
+            // another wish, or another reading of the model, that is drawn just the same
+            shownKey.current = now.key;
+            setShown((own) => own && { ...own, key: now.key });
+            continue;
+          }
           // what is shown is what was kept last: it is fetched only for another sight
           const kept = isShown ? undefined : await database.drawings.get(now.row);
-          if (kept) await show(now.row, kept.fingerprint, kept.drawn);
-          if (kept?.fingerprint === now.print) continue;
+          if (kept) await show(now, kept.fingerprint, kept.drawn, kept.fingerprint === print);
+          if (kept?.fingerprint === print) continue;
           setWorking(true);
           const run = new AbortController();
           control.current = run;
           if (isShown) await rest();
           if (wish.current !== now) continue;
           const token = wishes && { count: wishes, wish: Atomics.load(wishes, 0) };
-          const drawn = await pool[lane].run((engine) => engine.draw(now.model, now.sight, token), run.signal);
-          await show(now.row, now.print, drawn);
+          const drawn = await pool[lane].run((engine) => engine.draw(now.model.id, now.sight, token), run.signal);
+          await show(now, print, drawn, true);
           setQuick(null);
-          void database.drawings.put({ id: now.row, fingerprint: now.print, drawn }).catch(() => undefined);
+          void database.drawings.put({ id: now.row, fingerprint: print, drawn }).catch(() => undefined);
         } catch (error) {
           if (error instanceof Stopped) wish.current = null;
           // a drawing that was overtaken is no fault: the next wish is on its way
@@ -115,8 +122,8 @@ export function useDrawing(row: string | null, info: ModelInfo, sight: Sight | n
         done = now;
         if (last.current !== now.row || !CUTS.has(now.sight.kind)) break;
         try {
-          const outline = await quickCut(now.model, now.sight);
-          if (shownPrint.current !== wish.current?.print && wish.current?.row === now.row) setQuick(outline);
+          const outline = await quickCut(now.model.id, now.sight);
+          if (shownKey.current !== wish.current?.key && wish.current?.row === now.row) setQuick(outline);
         } catch {
           // what is wrong is told by the exact drawing
           break;
@@ -130,21 +137,22 @@ export function useDrawing(row: string | null, info: ModelInfo, sight: Sight | n
       return new Promise((resolve) => setTimeout(resolve, REST));
     }
 
-    async function show(rowShown: string, printShown: string, drawn: DrawnSight) {
+    async function show({ row: rowShown, key: wished }: Wish, printShown: string, drawn: DrawnSight, isWhatIsWished: boolean) {
       const paintKey = `${rowShown} ${printShown}`;
       await painter().put(paintKey, drawn);
       last.current = rowShown;
       shownPrint.current = printShown;
-      setShown({ row: rowShown, print: printShown, drawn, paintKey });
+      shownKey.current = isWhatIsWished ? wished : '';
+      setShown({ row: rowShown, key: shownKey.current, drawn, paintKey });
     }
-  }, [row, model, print, lane, attempt, wishes]);
+  }, [row, key, lane, attempt, wishes]);
 
   const own = shown && shown.row === row ? shown : null;
   return {
     drawn: own?.drawn ?? null,
     paintKey: own?.paintKey ?? null,
     quick: own ? quick : null,
-    isCurrent: own?.print === print,
+    isCurrent: own?.key === key,
     isWorking,
     fault,
     stop: () => control.current?.abort(),

@@ -126,7 +126,7 @@ describe('what a drawing depends on', () => {
 function printed({ before = 1, behind = 2 } = {}): Printed {
   const element = (id: string) => ({ id, class: 'Wall', name: id, type: '', storey: -1, use: 'solid' as const, assembly: '' });
   return {
-    id: 'm',
+    id: `m ${before} ${behind}`,
     origin: [0, 0, 0],
     storeys: [],
     trueNorth: [0, 1],

@@ -10,20 +10,29 @@ const ENGINE = 5;
 /** What of a model decides its drawings. */
 export type Printed = Pick<ModelInfo, 'id' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'>;
 
-const known = new WeakMap<Printed, Map<string, string>>();
+/** What of a sight decides its lines, as a text. Costs little: it is asked at each step of a hand that drags. */
+export const linesOf = (sight: Sight): string =>
+  JSON.stringify(
+    Object.entries(sight)
+      .filter(([key, value]) => key !== 'number' && key !== 'name' && value !== undefined && value !== null)
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+
+/** By the model's key; some models stay. */
+const known = new Map<string, Map<string, string>>();
+const MODELS = 4;
 
 /**
  * Everything that a drawing depends on: the engine, what of the sight decides its lines (not its number or name), and the elements
  * that it touches, each with its shape and its facts. What else changes in the model leaves a drawing current.
  */
 export function fingerprint(model: Printed, sight: Sight): string {
-  const said = JSON.stringify(
-    Object.entries(sight)
-      .filter(([key, value]) => key !== 'number' && key !== 'name' && value !== undefined && value !== null)
-      .sort(([a], [b]) => (a < b ? -1 : 1)),
-  );
-  let prints = known.get(model);
-  if (!prints) known.set(model, (prints = new Map()));
+  const said = linesOf(sight);
+  let prints = known.get(model.id);
+  if (!prints) {
+    known.set(model.id, (prints = new Map()));
+    if (known.size > MODELS) known.delete(known.keys().next().value!);
+  }
   let print = prints.get(said);
   if (print === undefined) prints.set(said, (print = `${ENGINE}|${ofModel(model, sight)}|${said}`));
   return print;

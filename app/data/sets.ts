@@ -2,7 +2,7 @@ import type { Rule, Sight } from '../../core/sights/sight';
 import type { Project } from './project';
 
 /** A sight as the engine takes it: the named sets in its rules are told element by element. A set that is gone holds nothing. */
-export function withSets(sight: Sight, { sets }: Pick<Project, 'sets'>): Sight {
+export function withSets(sight: Sight, { sets }: { readonly sets?: Project['sets'] | undefined }): Sight {
   const told = (rules: readonly Rule[] | undefined): readonly Rule[] | undefined =>
     rules?.some((r) => r.set !== undefined)
       ? rules.map((rule) =>

@@ -1,3 +1,19 @@
+/** Larger than its bytes, a kept model takes so much more: its list of elements, and what the store adds. */
+const MORE = 1.3;
+
+/**
+ * Sees to it that there is room for so many bytes before any of them is written.
+ * @throws Error with a sentence, when the browser says that there is not
+ */
+export async function ensureRoom(bytes: number): Promise<void> {
+  const { quota, usage = 0 } = (await globalThis.navigator?.storage?.estimate?.()) ?? {};
+  if (quota === undefined || usage + bytes * MORE <= quota) return;
+  const megabytes = (n: number) => `${Math.max(1, Math.round(n / 1e6))} MB`;
+  throw new Error(
+    `This browser has room for ${megabytes(Math.max(0, quota - usage))} more, and this needs ${megabytes(bytes * MORE)}: delete other projects or free disk space. Nothing was kept.`,
+  );
+}
+
 /** A failed write in plain words: what could not be kept, and what to do. Nothing that was kept before is touched by a failed write. */
 export function storageSentence(error: unknown): string {
   const name = (error as { name?: string; inner?: { name?: string } })?.inner?.name ?? (error as { name?: string })?.name ?? '';

@@ -24,9 +24,6 @@ import { ReadAgain } from './read-again';
 import { useModels } from './use-models';
 import { useShown } from './use-shown';
 
-/** The checks begin when the first picture has had its time, milliseconds. */
-const CHECKS_WAIT = 600;
-
 const View3d = lazy(() => import('./view-3d'));
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tarvex, model' }];
@@ -55,17 +52,14 @@ export default function ModelRoute() {
     if (thereOf !== model.id) return;
     let isWanted = true;
     const token = wishes && { count: wishes, wish: Atomics.load(wishes, 0) };
-    const begin = setTimeout(() => {
-      pool.back
-        .run((engine) => engine.check(model.id, token))
-        .then(
-          (found) => isWanted && setMade({ of: model.id, checks: found }),
-          () => undefined,
-        );
-    }, CHECKS_WAIT);
+    pool.back
+      .run((engine) => engine.check(model.id, token))
+      .then(
+        (found) => isWanted && setMade({ of: model.id, checks: found }),
+        () => undefined,
+      );
     return () => {
       isWanted = false;
-      clearTimeout(begin);
       if (wishes) Atomics.add(wishes, 0, 1);
     };
   }, [model.id, thereOf, wishes]);

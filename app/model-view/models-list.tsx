@@ -1,6 +1,7 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { ModelInfo, ModelPart } from '../data/database';
 import { FILE_ENDINGS } from '../project/read-files';
+import { FilesWord } from '../ui/files-word';
 import { Working } from '../ui/working';
 import { PlaceCard, type PointWish } from './place-card';
 import type { Models } from './use-models';
@@ -28,7 +29,13 @@ export function ModelsList({ model, models, shown, point, onPoint }: Props) {
     <section aria-label="Models" className="border-b border-rule pb-1.5">
       <h3 className="flex px-3 pt-2 pb-px text-[12px] font-semibold">
         Models <span className="ml-1.5 font-normal text-graphite">{parts.length || 1}</span>
-        <Files label="Another model" words="Add a model" className="ml-auto font-normal" onFiles={(files) => void models.add(files)} />
+        <FilesWord
+          label="Another model"
+          words="Add a model"
+          accept={FILE_ENDINGS}
+          className="ml-auto font-normal"
+          onFiles={(files) => void models.add(files)}
+        />
       </h3>
       {parts.map((part) => (
         <div key={part.key}>
@@ -108,7 +115,7 @@ function Row({ part, isLast, isPlacing, isBusy, onPick, onHide, onPlace, onFiles
         >
           Place
         </button>
-        <Files label={`Newer file of ${part.name}`} words="Read again" className="" onFiles={onFiles} />
+        <FilesWord label={`Newer file of ${part.name}`} words="Read again" accept={FILE_ENDINGS} onFiles={onFiles} />
         {!isLast && (
           <button type="button" className="word ml-auto" disabled={isBusy} aria-label={`Take ${part.name} away`} onClick={onRemove}>
             Take away
@@ -116,40 +123,5 @@ function Row({ part, isLast, isPlacing, isBusy, onPick, onHide, onPlace, onFiles
         )}
       </p>
     </div>
-  );
-}
-
-/** A word that asks for files. */
-function Files({
-  label,
-  words,
-  className,
-  onFiles,
-}: {
-  readonly label: string;
-  readonly words: string;
-  readonly className: string;
-  readonly onFiles: (files: readonly File[]) => void;
-}) {
-  const choose = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <button type="button" className={`word ${className}`} onClick={() => choose.current?.click()}>
-        {words}
-      </button>
-      <input
-        ref={choose}
-        type="file"
-        hidden
-        multiple
-        aria-label={label}
-        accept={FILE_ENDINGS}
-        onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
-          e.target.value = '';
-          if (files.length) onFiles(files);
-        }}
-      />
-    </>
   );
 }

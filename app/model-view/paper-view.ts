@@ -32,6 +32,9 @@ const REST = 220;
 const MOVING = 150_000;
 const FEWEST = 30_000;
 const QUICK = 34;
+/** A gap between two pictures is a pause when it is longer, milliseconds; while the hand moves it is a slow picture, up to this. */
+const PAUSE = 400;
+const LONGEST = 5000;
 /** A whole picture that took longer than this is not drawn twice as fine, milliseconds. */
 const DEAR = 150;
 /** Boxes of models that differ by less than this part of their size are the same. */
@@ -51,6 +54,8 @@ export interface Stand {
  */
 export class PaperView {
   readonly element: HTMLCanvasElement;
+  /** Told once, when the next whole picture is there. */
+  onWhole: (() => void) | null = null;
   private readonly renderer: WebGLRenderer;
   private readonly camera = new OrthographicCamera();
   private readonly controls: OrbitControls;
@@ -69,8 +74,12 @@ export class PaperView {
   private size = new Vector2(1, 1);
   /** Whether the picture holds the whole model and has not been moved by hand since. */
   private isFitted = false;
+  /** Whether a hand turns or moves the model right now. */
+  private isHeld = false;
   private frame = 0;
   private rest = 0;
+  /** The next frame of a picture that comes piece by piece. */
+  private growing = 0;
   /** Triangles of a moving picture, when the last one was drawn, and how long a whole one takes. */
   private budget = MOVING;
   private last = 0;
@@ -80,12 +89,19 @@ export class PaperView {
     this.renderer = new WebGLRenderer({ antialias: false });
     this.element = this.renderer.domElement;
     this.renderer.setPixelRatio(1);
-    this.renderer.autoClear = true;
+    this.renderer.autoClear = false;
     this.camera.up.set(0, 0, 1);
     this.controls = new OrbitControls(this.camera, this.element);
     this.controls.zoomToCursor = true;
     this.controls.addEventListener('change', () => this.redraw());
-    this.controls.addEventListener('start', () => (this.isFitted = false));
+    this.controls.addEventListener('start', () => {
+      this.isFitted = false;
+      this.isHeld = true;
+    });
+    this.controls.addEventListener('end', () => {
+      this.isHeld = false;
+      this.wait();
+    });
     this.target = makeTarget();
     this.seen = new RawShaderMaterial({
       glslVersion: GLSL3,
@@ -133,6 +149,7 @@ export class PaperView {
     this.mesh = new Mesh(geometry, this.seen);
     // a model this large is not tried at the double fineness first
     this.whole = indices.length / 3 > 4 * MOVING ? DEAR + 1 : 0;
+    if (this.whole) this.budget = 2 * FEWEST;
     this.mesh.frustumCulled = false;
     this.scene.add(this.mesh);
     const [x0, y0, z0, x1, y1, z1] = box as [number, number, number, number, number, number];
@@ -274,32 +291,54 @@ export class PaperView {
     this.frame = requestAnimationFrame((now) => {
       this.frame = 0;
       const since = now - this.last;
-      if (since < 400)
-        this.budget = since > QUICK * 1.5 ? Math.max(FEWEST, this.budget * 0.6) : since < QUICK ? this.budget * 1.25 : this.budget;
+      // between two pictures that nobody waited for lies a pause, not a slow picture
+      if (since < (this.isHeld ? LONGEST : PAUSE) && (since > QUICK * 1.5 || since < QUICK))
+        this.budget = Math.max(FEWEST, this.budget * Math.min(1.25, Math.max(0.2, QUICK / since)));
       this.budget = Math.min(this.budget, Math.max(MOVING, this.triangles));
       this.last = now;
+      cancelAnimationFrame(this.growing);
       this.draw(window.devicePixelRatio, this.budget);
       for (const watcher of this.watchers) watcher();
-      clearTimeout(this.rest);
-      this.rest = window.setTimeout(() => this.settle(), REST);
+      this.wait();
     });
   }
 
-  /** The whole picture; twice as fine where that takes no time. */
+  /** The whole picture comes when the hand has let go and rested. */
+  private wait(): void {
+    clearTimeout(this.rest);
+    if (!this.isHeld) this.rest = window.setTimeout(() => this.settle(), REST);
+  }
+
+  /** The whole picture; twice as fine where that takes no time, else piece by piece, so that the hand can always go on. */
   private settle(): void {
+    if (this.whole > DEAR) return this.grow(0);
     const from = performance.now();
-    const isDear = this.whole > DEAR;
-    this.draw(isDear ? window.devicePixelRatio : Math.max(2, window.devicePixelRatio), Infinity);
-    if (!isDear) this.renderer.getContext().finish();
-    this.whole = isDear ? this.whole : performance.now() - from;
+    this.draw(Math.max(2, window.devicePixelRatio), Infinity);
+    this.renderer.getContext().finish();
+    this.whole = performance.now() - from;
+    this.tellWhole();
+  }
+
+  private tellWhole(): void {
+    const told = this.onWhole;
+    this.onWhole = null;
+    told?.();
+  }
+
+  private grow(from: number): void {
+    const step = Math.floor(Math.max(2 * FEWEST, this.budget));
+    this.draw(window.devicePixelRatio, step, from);
+    if (from + step < this.triangles) this.growing = requestAnimationFrame(() => this.grow(from + step));
+    else this.tellWhole();
   }
 
   private get triangles(): number {
     return (this.mesh?.geometry.index?.count ?? 0) / 3;
   }
 
-  private draw(scale: number, triangles: number): void {
-    this.mesh?.geometry.setDrawRange(0, triangles === Infinity ? Infinity : Math.floor(triangles) * 3);
+  /** Draws some triangles, from one on: over an empty sheet, or over what is there already. */
+  private draw(scale: number, triangles: number, from = 0): void {
+    this.mesh?.geometry.setDrawRange(from * 3, triangles === Infinity ? Infinity : Math.floor(triangles) * 3);
     const { x: width, y: height } = this.size;
     const { half } = this;
     const { camera } = this;
@@ -317,7 +356,7 @@ export class PaperView {
     this.seen.uniforms['above']!.value = new Vector3(0, 0, 1).transformDirection(camera.matrixWorldInverse);
     this.renderer.setRenderTarget(this.target);
     this.renderer.setClearColor(0x000000, 0);
-    this.renderer.clear();
+    if (from === 0) this.renderer.clear();
     this.renderer.render(this.scene, camera);
     const { uniforms } = this.lines;
     const [shade, which, facing] = this.target.textures;
@@ -335,6 +374,7 @@ export class PaperView {
 
   dispose(): void {
     cancelAnimationFrame(this.frame);
+    cancelAnimationFrame(this.growing);
     clearTimeout(this.rest);
     this.controls.dispose();
     this.mesh?.geometry.dispose();

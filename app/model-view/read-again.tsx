@@ -1,6 +1,7 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { FILE_ENDINGS, mainFile, readFiles } from '../project/read-files';
 import { Stopped } from '../workers/pool';
+import { FilesWord } from '../ui/files-word';
 import { Working } from '../ui/working';
 import type { ModelInfo } from '../data/database';
 
@@ -13,7 +14,6 @@ interface Props {
 
 /** A newer file over the old one. */
 export function ReadAgain({ model, onRead, onFault }: Props) {
-  const choose = useRef<HTMLInputElement>(null);
   const [reading, setReading] = useState<{ readonly name: string; readonly share: number; readonly stop: () => void } | null>(null);
   const take = async (files: readonly File[]) => {
     const control = new AbortController();
@@ -28,24 +28,5 @@ export function ReadAgain({ model, onRead, onFault }: Props) {
     setReading(null);
   };
   if (reading) return <Working label={`Reading ${reading.name}`} share={reading.share} onStop={reading.stop} />;
-  return (
-    <>
-      <button type="button" className="word" onClick={() => choose.current?.click()}>
-        Read again
-      </button>
-      <input
-        ref={choose}
-        type="file"
-        hidden
-        multiple
-        aria-label="Newer file of this model"
-        accept={FILE_ENDINGS}
-        onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
-          e.target.value = '';
-          if (files.length) void take(files);
-        }}
-      />
-    </>
-  );
+  return <FilesWord words="Read again" label="Newer file of this model" accept={FILE_ENDINGS} onFiles={(files) => void take(files)} />;
 }

@@ -82,7 +82,7 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
           const [ox, oy, oz] = model.origin;
           view.show(mesh, [x0 - ox, y0 - oy, z0 - oz, x1 - ox, y1 - oy, z1 - oz], FIRST);
           setThere(true);
-          told.current();
+          view.onWhole = () => told.current();
         },
         (error: Error) => {
           if (isWanted) setFault(error.message);

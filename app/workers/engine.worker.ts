@@ -19,6 +19,7 @@ import { inSharedMemory } from '../../core/scene/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelInfo } from '../data/database';
+import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
 import type { DrawnSight } from './drawn-sight';
 import { shownFinding } from './shown-finding';
@@ -90,6 +91,7 @@ const engine = {
     plainly(name, async () => {
       const from = performance.now();
       const read = await readFile(name, bytes, how, progress);
+      await ensureRoom(bytesOf(read));
       const { corrections = {} } = how;
       const model = setRight(read, corrections);
       const scene = prepare(model);
@@ -263,6 +265,9 @@ function idsIn({ elements }: Model, { lineElement, regions }: Drawing): Map<numb
   const used = new Set([...lineElement, ...regions.flatMap((r) => r.elements)]);
   return new Map([...used].flatMap((e) => (elements[e] ? [[e, elements[e].id] as const] : [])));
 }
+
+const bytesOf = (model: Model): number =>
+  model.positions.byteLength + model.triangles.byteLength + model.partStart.byteLength * 4 + model.elements.length * 200;
 
 /** Keeps the shapes for the next time; without room for them they are made anew then. */
 async function keepMesh(row: MeshRow): Promise<void> {

@@ -1,4 +1,4 @@
-import { dot, type Vec3 } from '../geometry/vec3';
+import type { Vec3 } from '../geometry/vec3';
 import type { Element, Storey } from '../model/model';
 import { moveFrame, type Frame } from './frame';
 import { legsOf } from './legs';
@@ -24,20 +24,23 @@ export interface Boxed extends Placed {
  * @throws Fault storey-unknown
  */
 export function touchedElements(model: Boxed, sight: Sight): Uint8Array {
-  const keeps = isAnywhere(sight) ? [[]] : legs(sight).map((leg) => planesRound(model, leg));
+  const keeps = isAnywhere(sight) ? [[]] : legs(sight).map((leg) => planesRound(model, leg).map(halfSpace));
   const out = new Uint8Array(model.elements.length);
-  model.elements.forEach((element, e) => {
-    if (element.use === 'space') return;
-    const storey = model.storeys[element.storey]?.name ?? '';
-    const fits = (rule: Rule) => fitsElement(rule, element, storey);
-    const [include, exclude] = [sight.show?.filter((r) => r.use !== 'exclude') ?? [], sight.show?.filter((r) => r.use === 'exclude') ?? []];
-    if (include.length && !include.some(fits)) return;
-    // a rule about a material may leave another part of the element
-    if (exclude.some((r) => r.material === undefined && fits(r))) return;
+  const include = sight.show?.filter((r) => r.use !== 'exclude') ?? [];
+  // a rule about a material may leave another part of the element
+  const exclude = sight.show?.filter((r) => r.use === 'exclude' && r.material === undefined) ?? [];
+  const whole = sight.leaveWhole ?? [];
+  const { elements, elementBoxes } = model;
+  for (let e = 0; e < elements.length; e++) {
+    const element = elements[e]!;
+    if (element.use === 'space') continue;
+    const isPicked = (rules: readonly Rule[]) =>
+      rules.length > 0 && rules.some((rule) => fitsElement(rule, element, model.storeys[element.storey]?.name ?? ''));
+    if (include.length && !isPicked(include)) continue;
+    if (isPicked(exclude)) continue;
     // the earth below a terrain reaches farther than its surface
-    const isWhole = element.use === 'terrain' || sight.leaveWhole?.some(fits) === true;
-    if (isWhole || keeps.some((planes) => reaches(model.elementBoxes, e, planes))) out[e] = 1;
-  });
+    if (element.use === 'terrain' || isPicked(whole) || reachesOne(elementBoxes, e, keeps)) out[e] = 1;
+  }
   return out;
 }
 
@@ -79,13 +82,26 @@ function along({ origin, ...axes }: Frame, axis: 'right' | 'up' | 'look', by: nu
   return [origin[0] + d[0] * by, origin[1] + d[1] * by, origin[2] + d[2] * by];
 }
 
-/** Whether a box has anything on the side of every plane that is kept. */
-function reaches(boxes: ArrayLike<number>, e: number, planes: readonly TrimPlane[]): boolean {
-  if (!(boxes[e * 6]! <= boxes[e * 6 + 3]!)) return false;
-  for (const { origin, normal } of planes) {
-    // the corner of the box that lies farthest back
-    const corner = [0, 1, 2].map((k) => boxes[e * 6 + (normal[k as 0 | 1 | 2] > 0 ? k : k + 3)]!) as unknown as Vec3;
-    if (dot(corner, normal) - dot(origin, normal) > NEAR) return false;
+/** Numbers of a half space: its normal, how far along it anything is kept, and for each axis the corner of a box that lies farthest back. */
+type HalfSpace = readonly [x: number, y: number, z: number, to: number, i: number, j: number, k: number];
+
+function halfSpace({ origin, normal: [x, y, z] }: TrimPlane): HalfSpace {
+  const to = origin[0] * x + origin[1] * y + origin[2] * z + NEAR;
+  return [x, y, z, to, x > 0 ? 0 : 3, y > 0 ? 1 : 4, z > 0 ? 2 : 5];
+}
+
+/** Whether a box reaches into all half spaces of one of the groups. */
+function reachesOne(boxes: ArrayLike<number>, e: number, groups: readonly (readonly HalfSpace[])[]): boolean {
+  const at = e * 6;
+  if (!(boxes[at]! <= boxes[at + 3]!)) return false;
+  for (const group of groups) {
+    let isIn = true;
+    for (const [x, y, z, to, i, j, k] of group)
+      if (boxes[at + i]! * x + boxes[at + j]! * y + boxes[at + k]! * z > to) {
+        isIn = false;
+        break;
+      }
+    if (isIn) return true;
   }
-  return true;
+  return false;
 }
