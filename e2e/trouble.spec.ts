@@ -96,23 +96,3 @@ test('the page is isolated, runs no foreign script and asks nobody else', async 
   expect(foreign).toEqual([]);
   expect(complaints).toEqual([]);
 });
-
-test('a store without room is told before anything is kept, and what was there is untouched', async ({ page, context }) => {
-  await openDemo(page);
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Heron Spit Tide Station' })).toBeVisible();
-  const session = await context.newCDPSession(page);
-  const origin = new URL(page.url()).origin;
-  const kept = () => page.evaluate(async () => (await indexedDB.databases()).length);
-  const { usage } = await session.send('Storage.getUsageAndQuota', { origin });
-  await session.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: usage + 200_000 });
-  await drop(page, 'station.ifc', readFileSync(DEMO_IFC));
-  await expect(page.getByRole('alert')).toContainText(/has room for 1 MB more, and this needs \d+ MB/, { timeout: 30_000 });
-  expect(await kept()).toBe(1);
-  await session.send('Storage.overrideQuotaForOrigin', { origin });
-  await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
-  await drawn(page, 'S-03');
-  await page.goto('/');
-  await drop(page, 'station.ifc', readFileSync(DEMO_IFC));
-  await page.waitForURL(/\/bench/);
-});

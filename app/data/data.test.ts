@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Sight } from '../../core/sights/sight';
 import { carryOut } from '../bench/bench-actions';
 import { changeProject, stepHistory } from './change-project';
@@ -9,7 +9,7 @@ import { fingerprint, type Printed } from './fingerprint';
 import { withSets } from './sets';
 import { nextNumber, orderedSights, type Project } from './project';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
-import { storageSentence } from './storage-fault';
+import { ensureRoom, storageSentence } from './storage-fault';
 
 const plan = (number: string): Sight => ({ kind: 'plan', number, name: 'Ground', storey: 'Ground', height: 1.2, depth: null });
 const section: Sight = {
@@ -145,6 +145,16 @@ it('names files by number and name, without signs that a file system refuses, no
 it('says in plain words that there is no room left', () => {
   expect(storageSentence(Object.assign(new Error('x'), { name: 'QuotaExceededError' }))).toMatch(/no room left/);
   expect(storageSentence(new Error('odd\nstack'))).toBe('The change could not be saved: odd.');
+});
+
+it('asks for room before anything is written, and says how much is missing', async () => {
+  const store = (quota: number, usage: number) =>
+    vi.stubGlobal('navigator', { storage: { estimate: () => Promise.resolve({ quota, usage }) } });
+  store(100e6, 40e6);
+  await expect(ensureRoom(40e6)).resolves.toBeUndefined();
+  store(100e6, 80e6);
+  await expect(ensureRoom(40e6)).rejects.toThrow('room for 20 MB more, and this needs 52 MB');
+  vi.unstubAllGlobals();
 });
 
 it('a rule by a named set is told to the engine element by element; a set that is gone holds nothing', () => {

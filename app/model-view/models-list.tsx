@@ -27,7 +27,7 @@ export function ModelsList({ model, models, shown, point, onPoint }: Props) {
     );
   return (
     <section aria-label="Models" className="border-b border-rule pb-1.5">
-      <h3 className="flex px-3 pt-2 pb-px text-[12px] font-semibold">
+      <h2 className="flex px-3 pt-2 pb-px text-[12px] font-semibold">
         Models <span className="ml-1.5 font-normal text-graphite">{parts.length || 1}</span>
         <FilesWord
           label="Another model"
@@ -36,7 +36,7 @@ export function ModelsList({ model, models, shown, point, onPoint }: Props) {
           className="ml-auto font-normal"
           onFiles={(files) => void models.add(files)}
         />
-      </h3>
+      </h2>
       {parts.map((part) => (
         <div key={part.key}>
           <Row

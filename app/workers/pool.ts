@@ -45,7 +45,7 @@ class Lane {
 
   /** Starts the worker before it is needed. */
   warm(): void {
-    void this.run((engine) => engine.has(''));
+    if (!this.worker && !this.running) void this.run((engine) => engine.has('')).catch(() => undefined);
   }
 
   private stop(job: Job): void {
