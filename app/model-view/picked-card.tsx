@@ -72,7 +72,12 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
           onChange={(s) => onCorrect(picked, { storey: s })}
         />
       )}
-      <Rank key={picked.join()} value={sharedRank} own={rankOf(material ?? undefined)} onChange={(rank) => onCorrect(picked, { rank })} />
+      <Rank
+        key={picked.join()}
+        value={sharedRank}
+        own={material === null ? null : rankOf(material || undefined)}
+        onChange={(rank) => onCorrect(picked, { rank })}
+      />
       {picked.length === 1 ? <Facts model={model} element={picked[0]!} /> : <Sums model={model} picked={picked} />}
     </section>
   );
@@ -85,7 +90,8 @@ function Rank({
   onChange,
 }: {
   readonly value: number | undefined;
-  readonly own: number;
+  /** That of the material; null where materials differ. */
+  readonly own: number | null;
   readonly onChange: (rank: number | null) => void;
 }) {
   const [text, setText] = useState(value === undefined ? '' : String(value));
@@ -102,13 +108,13 @@ function Rank({
         className="field w-12"
         aria-label="Rank in cuts"
         aria-invalid={!isRight}
-        placeholder={String(own)}
+        placeholder={own === null ? '' : String(own)}
         value={text}
         onChange={(e) => setText(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => e.key === 'Enter' && commit()}
       />
-      <span className="text-graphite">{text ? '' : 'by its material'}</span>
+      <span className="text-graphite">{text ? '' : own === null ? 'by their materials' : 'by its material'}</span>
     </label>
   );
 }

@@ -8,9 +8,10 @@ import {
   type Material as GltfMaterial,
   type Node,
 } from '@gltf-transform/core';
-import { ALL_EXTENSIONS } from '@gltf-transform/extensions';
+import { ALL_EXTENSIONS, type InstancedMesh } from '@gltf-transform/extensions';
 import { MeshoptDecoder } from 'meshoptimizer';
 import { Fault } from '../faults/fault';
+import { multiply } from '../geometry/matrix4';
 import type { Colour, Model } from '../model/model';
 import { MeshParts, type MeshOptions } from './mesh-parts';
 
@@ -51,10 +52,9 @@ export async function readGltf(bytes: Uint8Array, name: string, options: MeshOpt
   let copies = 0;
   const walk = (node: Node) => {
     const mesh = node.getMesh();
-    if (mesh) {
-      const m = node.getWorldMatrix();
+    for (const [copy, m] of mesh ? copiesOf(node).entries() : []) {
       let isBegun = false;
-      for (const primitive of mesh.listPrimitives()) {
+      for (const primitive of mesh!.listPrimitives()) {
         const position = primitive.getAttribute('POSITION');
         const indices = position && trianglesOf(primitive, position, counts);
         if (!position || !indices?.length) continue;
@@ -65,7 +65,8 @@ export async function readGltf(bytes: Uint8Array, name: string, options: MeshOpt
             size: `${Math.round(copies / 1e6)} million triangles`,
             limit: '60 million',
           });
-        if (!isBegun) parts.element(node.getName() || mesh.getName() || 'Mesh');
+        const name = node.getName() || mesh!.getName() || 'Mesh';
+        if (!isBegun) parts.element(copy ? `${name} ${copy + 1}` : name);
         isBegun = true;
         parts.mesh(placed(position, m), m && isMirrored(m) ? turned(indices) : indices);
         parts.endMaterial(materialOf(primitive.getMaterial(), parts));
@@ -105,10 +106,7 @@ function readJson(bytes: Uint8Array): { json: GLTF.IGLTF; isBinary: boolean } {
   }
 }
 
-const NEEDS = new Map([
-  ['KHR_draco_mesh_compression', 'Draco compression'],
-  ['EXT_mesh_gpu_instancing', 'instances in one node'],
-]);
+const NEEDS = new Map([['KHR_draco_mesh_compression', 'Draco compression']]);
 
 /** Checks what would send the loader round in circles or make it ask for absurd room. */
 function checkJson(json: GLTF.IGLTF, size: number): void {
@@ -184,6 +182,36 @@ function placed(position: Accessor, m: readonly number[]): Float64Array {
     out[i * 3 + 2] = m[2]! * x + m[6]! * y + m[10]! * z + m[14]!;
   }
   return out;
+}
+
+/** Where the mesh of a node stands: once, or at each of its instances (EXT_mesh_gpu_instancing). */
+function copiesOf(node: Node): (readonly number[])[] {
+  const own = node.getWorldMatrix();
+  const instances = node.getExtension<InstancedMesh>('EXT_mesh_gpu_instancing');
+  const [moved, turns, sizes] = ['TRANSLATION', 'ROTATION', 'SCALE'].map((name) => instances?.getAttribute(name) ?? null);
+  const count = Math.max(...[moved, turns, sizes].map((a) => a?.getCount() ?? 0));
+  if (!instances || !count) return [own];
+  const at = (of: Accessor | null | undefined, i: number, fallback: readonly number[]) =>
+    of && i < of.getCount() ? of.getElement(i, []) : fallback;
+  return Array.from({ length: count }, (_, i) =>
+    multiply(own, standing(at(moved, i, [0, 0, 0]), at(turns, i, [0, 0, 0, 1]), at(sizes, i, [1, 1, 1]))),
+  );
+}
+
+/** A place, a turn as a quaternion and a size as one map, column by column (glTF 2.0, 3.6.3.3). */
+function standing(t: readonly number[], [x, y, z, w]: readonly number[], s: readonly number[]): number[] {
+  const l = Math.hypot(x!, y!, z!, w!) || 1;
+  const [a, b, c, d] = [x! / l, y! / l, z! / l, w! / l];
+  const column = (v: readonly number[], k: number) => [...v.map((n) => n * s[k]!), 0];
+  return [
+    ...column([1 - 2 * (b * b + c * c), 2 * (a * b + c * d), 2 * (a * c - b * d)], 0),
+    ...column([2 * (a * b - c * d), 1 - 2 * (a * a + c * c), 2 * (b * c + a * d)], 1),
+    ...column([2 * (a * c + b * d), 2 * (b * c - a * d), 1 - 2 * (a * a + b * b)], 2),
+    t[0]!,
+    t[1]!,
+    t[2]!,
+    1,
+  ];
 }
 
 /** The triangles of a primitive, also of strips and fans; null for points and lines. */

@@ -1,3 +1,5 @@
+import { Document, Logger, WebIO } from '@gltf-transform/core';
+import { EXTMeshGPUInstancing } from '@gltf-transform/extensions';
 import assimp from 'assimpjs';
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
@@ -100,6 +102,37 @@ describe('real files, against an independent reader', () => {
       expect(figures(model).triangles).toBe(plain.triangles);
       expect(figures(model).size.map((s) => s.toFixed(3))).toEqual(plain.size.map((s) => s.toFixed(3)));
     }
+  });
+
+  it('glTF with instances, as glTF-Transform writes it: an element each, turned and sized', async () => {
+    const document = new Document().setLogger(new Logger(Logger.Verbosity.SILENT));
+    const buffer = document.createBuffer();
+    const accessor = (type: 'VEC3' | 'VEC4', array: Float32Array) =>
+      document.createAccessor().setType(type).setArray(array).setBuffer(buffer);
+    const corners = Float32Array.of(0, 0, 0, 1, 0, 0, 0, 2, 0, 0, 0, 3);
+    const indices = document
+      .createAccessor()
+      .setType('SCALAR')
+      .setArray(Uint16Array.of(0, 2, 1, 0, 1, 3, 1, 2, 3, 2, 0, 3))
+      .setBuffer(buffer);
+    const tip = document.createPrimitive().setAttribute('POSITION', accessor('VEC3', corners)).setIndices(indices);
+    const half = Math.SQRT1_2;
+    const instances = document
+      .createExtension(EXTMeshGPUInstancing)
+      .createInstancedMesh()
+      .setAttribute('TRANSLATION', accessor('VEC3', Float32Array.of(10, 0, 0, 0, 5, 0)))
+      .setAttribute('ROTATION', accessor('VEC4', Float32Array.of(0, 0, 0, 1, half, 0, 0, half)))
+      .setAttribute('SCALE', accessor('VEC3', Float32Array.of(1, 1, 1, 2, 2, 2)));
+    const node = document
+      .createNode('Tip')
+      .setMesh(document.createMesh().addPrimitive(tip))
+      .setExtension('EXT_mesh_gpu_instancing', instances);
+    document.createScene().addChild(node);
+    const model = await read(await new WebIO().registerExtensions([EXTMeshGPUInstancing]).writeBinary(document), 'tips.glb');
+    expect(model.elements.map((e) => e.name)).toEqual(['Tip', 'Tip 2']);
+    // a tip holds 1 · 2 · 3 / 6 = 1 m³; the second, twice as large, is turned about x: from -1 to 5 upwards, 4 deep
+    expect(figures(model).volume).toBeCloseTo(1 + 8, 5);
+    expect(figures(model).size.map((s) => Math.round(s * 1e4) / 1e4)).toEqual([11, 4, 6]);
   });
 
   it('PLY as three.js writes it, text and binary', async () => {
