@@ -20,7 +20,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --out FILE         .dxf true size for CAD, .svg a page in millimetres, .json for other programs
   --scale N          scale 1:N for line types, hatches and the SVG page (default 100)
   --standard FILE    drafting standard (default: the one that comes along)
-  --unit U           unit of the model: m cm mm in ft (formats or files that state none)
+  --unit U           unit of the first model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
   --with FILE        another model laid over the first; may stand several times. FILE@x,y,z,degrees puts its zero there
   --lay HOW          how they are laid: map, grid (lines of one tag), as-is (default: by the map where both tell their place)

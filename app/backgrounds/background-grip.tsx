@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { unmapped } from '../bench/view';
 import type { ViewMatrix } from '../drawing/paint';
 import { toPixel, toPlace, type Background } from './background';
 
@@ -22,10 +23,7 @@ export function BackgroundGrip({ handling, matrix, onMove, onPoint }: Props) {
   const { background } = handling;
   const placeOf = (e: React.PointerEvent): Vec2 => {
     const box = e.currentTarget.getBoundingClientRect();
-    const [a, b, c, d, m, n] = matrix;
-    const [x, y] = [e.clientX - box.left - m, e.clientY - box.top - n];
-    const det = a * d - b * c;
-    return [(d * x - c * y) / det, (a * y - b * x) / det];
+    return unmapped(matrix, e.clientX - box.left, e.clientY - box.top);
   };
   const moved = (e: React.PointerEvent): Background => {
     const { place, background: b } = from.current!;

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../../core/geometry/vec3';
+import { unmapped } from '../bench/view';
 
 /** Where a background lies: under the plans of the Key (of one storey or of all), or under the drawing of a sight. */
 export type BackgroundPane =
@@ -37,9 +38,7 @@ export function toPlace(background: Background, [x, y]: Vec2): Vec2 {
 }
 
 export function toPixel(background: Background, [u, v]: Vec2): Vec2 {
-  const [a, b, c, d, e, f] = pixelMatrix(background);
-  const det = a * d - b * c;
-  return [(d * (u - e) - c * (v - f)) / det, (a * (v - f) - b * (u - e)) / det];
+  return unmapped(pixelMatrix(background), u, v);
 }
 
 /** The same image moved so that a pixel lies at a place. */

@@ -80,7 +80,7 @@ export function KeyChanges({ project, model, frame, isElevation, view, size, onP
       </svg>
       <section
         aria-label="Changes"
-        className="absolute top-9 right-3 max-h-[60%] w-[216px] overflow-auto border border-rule2 bg-sheet/95 px-2.5 py-1.5"
+        className="absolute top-[82px] right-3 max-h-[calc(100%-90px)] w-[216px] overflow-auto border border-rule2 bg-sheet/95 px-2.5 py-1.5"
         tabIndex={0}
       >
         <h3 className="flex font-semibold">

@@ -60,7 +60,7 @@ export function KeyLines({ model, frame, storey, view, size }: Props) {
       {flat.length > 0 && (
         <button
           type="button"
-          className="word absolute right-3 bottom-7 bg-paper/90"
+          className="word absolute top-[58px] right-3 bg-paper/90"
           aria-pressed={isShown}
           data-on={isShown}
           title="Annotations and footprints that the model's file holds as lines"

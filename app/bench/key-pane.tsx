@@ -23,7 +23,7 @@ import { useHit } from './use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
 import { usePanZoom } from './use-pan-zoom';
-import { toU, toV, toX, toY, type BenchView, type PaneSize } from './view';
+import { toU, toV, toX, toY, unmapped, type BenchView, type PaneSize } from './view';
 
 interface Props {
   readonly project: Project;
@@ -162,9 +162,7 @@ export function KeyPane(props: Props) {
         else if (placing) setAim(placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e));
         if (store.get().planted) return;
         store.set({ pane: 'key', x, y });
-        const [a, b, c, d, m, n] = shown.matrix;
-        const det = a * d - b * c;
-        ask(shown.live.paintKey, (d * (x - m) - c * (y - n)) / det, (a * (y - n) - b * (x - m)) / det, view.zoom);
+        ask(shown.live.paintKey, ...unmapped(shown.matrix, x, y), view.zoom);
       }}
       onPointerUp={(e) => {
         if (grip.current) return drop();
@@ -258,7 +256,7 @@ export function KeyPane(props: Props) {
             pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
             backgrounds={backgrounds}
             box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}
-            className="absolute right-3 bottom-1.5 z-10 bg-paper/90"
+            className="absolute top-9 right-3 z-10 bg-paper/90"
           />
         </>
       )}

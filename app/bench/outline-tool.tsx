@@ -7,7 +7,7 @@ import { parseLength } from '../figures/parse';
 import { Choice } from '../ui/choice';
 import { LengthField } from '../ui/length-field';
 import { pairs, type Outlines } from './use-outlines';
-import type { PaneSize } from './view';
+import { unmapped, type PaneSize } from './view';
 import { quiet } from './quiet';
 
 /** Layers that are offered; any other name can be typed. */
@@ -105,13 +105,12 @@ function Grid({
   let width = step;
   for (let k = 0; width * zoom < DENSE; k++) width *= k % 2 ? 2 : 5;
   const [a, b, c, d, m, n] = matrix;
-  const det = a * d - b * c;
   const corners = [
     [0, 0],
     [size.width, 0],
     [size.width, size.height],
     [0, size.height],
-  ].map(([x, y]): Vec2 => [(d * (x! - m) - c * (y! - n)) / det, (a * (y! - n) - b * (x! - m)) / det]);
+  ].map(([x, y]) => unmapped(matrix, x!, y!));
   const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
   const rows = (from: number, to: number) => {
     const out: number[] = [];

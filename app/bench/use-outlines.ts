@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { DrawnOutline } from '../../core/plan/plan';
 import type { ModelInfo } from '../data/database';
+import { squared } from './sight-geometry';
 import { pool } from '../workers/pool';
 
 /** How outlines are drawn into a plan. */
@@ -72,8 +73,7 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
       const { snap } = way;
       const [x, y]: Vec2 = snap > 0 ? [round(p[0], snap), round(p[1], snap)] : p;
       const last = points.at(-1);
-      if (!isSquared || !last) return [x, y];
-      return Math.abs(x - last[0]) >= Math.abs(y - last[1]) ? [x, last[1]] : [last[0], y];
+      return isSquared && last ? squared(last, [x, y], 0) : [x, y];
     },
     /** A point more; the first once again closes the outline. */
     add: (p: Vec2) => {

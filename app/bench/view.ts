@@ -1,3 +1,4 @@
+import type { Vec2 } from '../../core/geometry/vec3';
 import type { ViewMatrix } from '../drawing/paint';
 
 /** What both panes show: one horizontal for both, each its own vertical. Metres and CSS pixels. */
@@ -50,6 +51,12 @@ export const compose = (a: ViewMatrix, b: ViewMatrix): ViewMatrix => [
   a[0] * b[4] + a[2] * b[5] + a[4],
   a[1] * b[4] + a[3] * b[5] + a[5],
 ];
+
+/** The point that a map leads to (x, y). */
+export function unmapped([a, b, c, d, m, n]: ViewMatrix, x: number, y: number): Vec2 {
+  const det = a * d - b * c;
+  return [(d * (x - m) - c * (y - n)) / det, (a * (y - n) - b * (x - m)) / det];
+}
 
 /** Left of the drawings stand the levels and the Key's storeys; drawings are fitted into the rest. */
 const ASIDE = 172;

@@ -24,23 +24,30 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
   const [reading, setReading] = useState<Reading | null>(null);
   const [isBusy, setBusy] = useState(false);
 
-  const arrange = async (parts: readonly PartWish[], label: string, isNewer = false) => {
+  /** Whether it could be done. */
+  const arrange = async (parts: readonly PartWish[], label: string, isNewer = false): Promise<boolean> => {
+    let isDone = false;
     setBusy(true);
     try {
       await onModel(await pool.back.run((engine) => engine.arrange(model.id, parts)), label, isNewer);
+      isDone = true;
     } catch (error) {
       onFault((error as Error).message);
     }
     setBusy(false);
+    return isDone;
   };
   /** Reads files as one model of their own; its row goes again, only its shapes stay. */
-  const read = async (files: readonly File[], take: (info: ModelInfo) => Promise<void>) => {
+  const read = async (files: readonly File[], take: (info: ModelInfo) => Promise<boolean>) => {
     const control = new AbortController();
     setReading({ name: mainFile(files).name, share: 0, stop: () => control.abort() });
     try {
       const progress = (share: number) => setReading((r) => r && { ...r, share });
       const id = await readFiles(files, { signal: control.signal, progress });
-      await take((await database.models.get(id))!);
+      const isTaken = await take((await database.models.get(id))!);
+      await database.models.delete(id);
+      // shapes that belong to nothing do not stay
+      if (!isTaken) await database.bundles.delete(id);
     } catch (error) {
       if (!(error instanceof Stopped)) onFault((error as Error).message);
     }
@@ -68,23 +75,25 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
         const byMap = alignByMap(info, model.parts?.[0]?.own ?? model);
         const placement = byMap && first ? composed(first.placement, byMap) : AS_IT_IS;
         const { fileName, base } = info;
-        await arrange(
+        const isAdded = await arrange(
           [...parts, { key: crypto.randomUUID(), name, fileName, base, corrections: {}, placement, isHidden: false }],
           `Model ${name} added`,
         );
-        await database.models.delete(info.id);
-        onSaid(byMap ? `${name} is laid by its place on the map.` : `${name} stands where its file says. Place it, if that is elsewhere.`);
+        if (isAdded)
+          onSaid(
+            byMap ? `${name} is laid by its place on the map.` : `${name} stands where its file says. Place it, if that is elsewhere.`,
+          );
+        return isAdded;
       }),
     /** A newer file of one of several models. */
     readAgain: (part: PartWish, files: readonly File[]) =>
-      read(files, async ({ id, fileName, base }) => {
-        await arrange(
+      read(files, ({ fileName, base }) =>
+        arrange(
           parts.map((p) => (p.key === part.key ? { ...p, fileName, base } : p)),
           `${fileName} read again`,
           true,
-        );
-        await database.models.delete(id);
-      }),
+        ),
+      ),
     remove: (part: PartWish) =>
       arrange(
         parts.filter((p) => p.key !== part.key),

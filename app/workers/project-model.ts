@@ -30,33 +30,16 @@ export async function bundle(base: string): Promise<Model> {
 }
 
 /** Several models as one: each as it was set right and placed, those that are hidden left out; elements corrected at the end. */
-export async function assemble(wishes: readonly PartWish[], { elements = {} }: Corrections): Promise<{ model: Model; parts: ModelPart[] }> {
+export async function assemble(wishes: readonly PartWish[], corrections: Corrections): Promise<{ model: Model; parts: ModelPart[] }> {
   const read = await Promise.all(wishes.map(async (part) => setRight(await bundle(part.base), part.corrections)));
-  const placed = wishes.map(({ name, placement }, i) => ({ name, placement, model: read[i]! }));
-  const shown = placed.map((p, i) => (wishes[i]!.isHidden ? { ...p, model: emptied(p.model) } : p));
+  const placed = wishes.map(({ name, placement, isHidden }, i) => ({ name, placement, isHidden, model: read[i]! }));
   return {
-    model: correct(joinModels(shown), { elements }),
+    model: correct(joinModels(placed), { elements: corrections.elements ?? {} }),
     parts: wishes.map((wish, i) => {
-      const { origin, grid, storeys, map, source, asRead, elements: all, plan } = read[i]!;
+      const { origin, grid, storeys, map, source, asRead, elements, plan } = read[i]!;
       const taken = asRead ?? { metres: 1, up: 'z', isStated: true };
       const own = { origin, grid, storeys, map, source, asRead: taken, plan: plan?.rows };
-      return { ...wish, own: { ...own, elements: all.filter((e) => e.use !== 'space').length } };
+      return { ...wish, own: { ...own, elements: elements.filter((e) => e.use !== 'space').length } };
     }),
   };
 }
-
-/** A model of which nothing is shown: only its zero remains. */
-const emptied = (model: Model): Model => ({
-  ...model,
-  storeys: [],
-  grid: [],
-  flat: [],
-  elements: [],
-  positions: new Float64Array(0),
-  triangles: new Uint32Array(0),
-  partStart: Uint32Array.of(0),
-  partElement: new Uint32Array(0),
-  partMaterial: new Int32Array(0),
-  partColour: new Uint8Array(0),
-  notes: [],
-});

@@ -82,4 +82,19 @@ describe('several models', () => {
     const areas = draw(joined, prepare(joined), sight).regions.map((r) => faceArea(r.face));
     expect(areas.reduce((a, b) => a + b)).toBeCloseTo(18 + 1, 6);
   });
+
+  it('keep their ids, their coordinates and their north when one of them is hidden', () => {
+    const parts = [
+      { name: 'house', model: { ...house, trueNorth: [0.6, 0.8] as const }, placement: AS_IT_IS },
+      { name: 'frame', model: house, placement: { by: [10, 0, 0] as const, turn: 0 } },
+      { name: 'frame', model: house, placement: { by: [20, 0, 0] as const, turn: 0 } },
+    ];
+    const own = house.elements[0]!.id;
+    expect(joinModels(parts).elements.map((e) => e.id)).toEqual([own, `${own} in frame`, `${own} in frame in frame`]);
+    const [first, ...others] = parts;
+    const rest = joinModels([{ ...first!, isHidden: true }, ...others]);
+    expect(rest.elements.map((e) => e.id)).toEqual([`${own} in frame`, `${own} in frame in frame`]);
+    expect([Math.min(...rest.positions.filter((_, i) => i % 3 === 0)), rest.partElement.length]).toEqual([10, 2]);
+    expect(rest.trueNorth).toEqual([0.6, 0.8]);
+  });
 });

@@ -11,6 +11,8 @@ export interface PlacedModel {
   readonly name: string;
   readonly model: Model;
   readonly placement: ModelPlacement;
+  /** Nothing of it is there but its claim to its ids: those of the others stay as they are. */
+  readonly isHidden?: boolean;
 }
 
 /** Storeys and grid lines this near to one another are the same, metres. */
@@ -34,26 +36,24 @@ export function joinModels(models: readonly PlacedModel[]): Model {
   const propertySets: PropertySet[] = [];
   const flat: FlatShape[] = [];
   const taken = new Set<string>();
-  const sum = (of: (m: Model) => number) => models.reduce((total, { model }) => total + of(model), 0);
+  const sum = (of: (m: Model) => number) => models.reduce((total, { model, isHidden }) => total + (isHidden ? 0 : of(model)), 0);
   const positions = new Float64Array(sum((m) => m.positions.length));
   const triangles = new Uint32Array(sum((m) => m.triangles.length));
   const partStart = [0];
   const [partElement, partMaterial, partColour]: [number[], number[], number[]] = [[], [], []];
   let [corner, corners] = [0, 0];
-  for (const { name, model, placement } of models) {
+  for (const { name, model, placement, isHidden } of models) {
+    const ids = ownIds(model, name, taken);
+    if (isHidden) continue;
     const m = placementMatrix(placement, model.origin, origin);
     const materialRow = model.materials.map((material) => rowOfMaterial(materials, material));
     const storeyRow = model.storeys.map((storey) => rowOfStorey(storeys, { ...storey, elevation: storey.elevation + m[14]! }, name));
     const [elementBase, setBase] = [elements.length, propertySets.length];
-    propertySets.push(...(model.propertySets ?? []));
-    const ids = new Map<string, string>();
+    for (const set of model.propertySets ?? []) propertySets.push(set);
     for (const e of model.elements) {
-      const id = taken.has(e.id) ? `${e.id} in ${name}` : e.id;
-      taken.add(id);
-      ids.set(e.id, id);
       elements.push({
         ...e,
-        id,
+        id: ids.get(e.id)!,
         storey: storeyRow[e.storey] ?? -1,
         buildUp: e.buildUp && movedBuildUp(e.buildUp, m, materialRow),
         facts: { ...e.facts, model: name, ...(e.facts?.sets && { sets: e.facts.sets.map((s) => s + setBase) }) },
@@ -93,13 +93,26 @@ export function joinModels(models: readonly PlacedModel[]): Model {
     partElement: Uint32Array.from(partElement),
     partMaterial: Int32Array.from(partMaterial),
     partColour: Uint8Array.from(partColour),
-    notes: models.flatMap(({ model }) => model.notes),
+    notes: models.flatMap(({ model, isHidden }) => (isHidden ? [] : model.notes)),
     propertySets,
     flat: flat.map((f) => ({ ...f, storey: newRow(f.storey) })),
     // what lies somewhere else than its file says is no longer where the file says on the map
     ...(first.model.map && isAsItIs(first.placement) && { map: first.model.map }),
     asRead: { ...READ, ...first.model.asRead, isStated: models.every(({ model }) => model.asRead?.isStated !== false) },
   });
+}
+
+/** The ids of a model's elements among those of all: one that is taken already is told apart by the model's name. */
+function ownIds({ elements }: Model, name: string, taken: Set<string>): Map<string, string> {
+  const ids = new Map<string, string>();
+  for (const { id: own } of elements) {
+    let id = own;
+    // models can share a name as well
+    while (taken.has(id)) id = `${id} in ${name}`;
+    taken.add(id);
+    ids.set(own, id);
+  }
+  return ids;
 }
 
 function rowOfMaterial(materials: Material[], material: Material): number {

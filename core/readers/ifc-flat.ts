@@ -9,12 +9,12 @@ import { isRef, type StepIndex } from './step-index';
 
 /** Representations that tell in lines what an element covers, or what is written beside it. */
 const FLAT = /^(footprint|annotation|plan|survey points)/i;
-const NO_PRODUCT = /^IFC(REL|PROPERTY|QUANTITY|GRID$)/;
 const DEEPEST = 6;
 
 /**
  * What an IFC file tells in lines: its 2D annotations and the footprints of its elements, in metres. They are shown beside the
  * drawings, which never take a line from them.
+ * @param products numbers of the records that have a shape
  */
 export function flatShapes(
   index: StepIndex,
@@ -22,37 +22,30 @@ export function flatShapes(
   structure: Structure,
   told: ProductFacts,
   metres: number,
+  products: readonly number[],
 ): FlatShape[] {
-  const out: FlatShape[] = [];
   // most files have neither: only then is it worth while to look at every product
   const told2d = new Set(index.all('IFCSHAPEREPRESENTATION').filter((id) => FLAT.test(text(index.valueOf(id, 1)))));
-  for (const type of index.types()) {
-    const isAnnotation = type === 'IFCANNOTATION';
-    if (!isAnnotation && (!told2d.size || !type.startsWith('IFC') || NO_PRODUCT.test(type))) continue;
-    const shapeOf = (id: number) => {
-      const of = index.valueOf(id, 6);
-      return isRef(of) && index.typeNameOf(of.ref) === 'IFCPRODUCTDEFINITIONSHAPE' ? of.ref : null;
-    };
-    const all = index.all(type);
-    if (!all.slice(0, 8).some(shapeOf)) continue;
-    for (const id of all) {
-      const shape = shapeOf(id);
-      const own = shape === null ? [] : refs(index.valueOf(shape, 2)).filter((r) => isAnnotation || told2d.has(r));
-      const record = own.length ? index.get(id) : null;
-      if (!record) continue;
-      const found: Found = { lines: [], texts: [] };
-      const items = own.flatMap((r) => refs(index.valueOf(r, 3)));
-      for (const item of items) collect(index, placements, item, placements.of(record.args[5]), metres, found, 0);
-      if (!found.lines.length && !found.texts.length) continue;
-      out.push({
-        kind: isAnnotation ? 'annotation' : 'footprint',
-        id: text(record.args[0]) || `#${id}`,
-        name: text(record.args[2]),
-        layer: told.layerOfItems([...own, ...items]),
-        storey: structure.storeyOf(id),
-        ...found,
-      });
-    }
+  const annotations = index.all('IFCANNOTATION');
+  const out: FlatShape[] = [];
+  for (const id of told2d.size ? [...annotations, ...products] : annotations) {
+    const isAnnotation = index.typeNameOf(id) === 'IFCANNOTATION';
+    const shape = index.valueOf(id, 6);
+    const own = (isRef(shape) ? refs(index.valueOf(shape.ref, 2)) : []).filter((r) => isAnnotation || told2d.has(r));
+    const record = own.length ? index.get(id) : null;
+    if (!record) continue;
+    const found: Found = { lines: [], texts: [] };
+    const items = own.flatMap((r) => refs(index.valueOf(r, 3)));
+    for (const item of items) collect(index, placements, item, placements.of(record.args[5]), metres, found, 0);
+    if (!found.lines.length && !found.texts.length) continue;
+    out.push({
+      kind: isAnnotation ? 'annotation' : 'footprint',
+      id: text(record.args[0]) || `#${id}`,
+      name: text(record.args[2]),
+      layer: told.layerOfItems([...own, ...items]),
+      storey: structure.storeyOf(id),
+      ...found,
+    });
   }
   return out;
 }

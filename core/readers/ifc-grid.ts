@@ -5,7 +5,7 @@ import { curvePoints } from './ifc-curves';
 import { enumeration, number, refs, text, triple, type Placements } from './ifc-placements';
 import type { StepIndex, StepRecord } from './step-index';
 
-/** An endless line is shown this far to either side, metres. */
+/** An endless line is shown at least so far, metres. */
 const FAR = 50;
 /** Points that stray less than this from the line between the ends are on it, as a share of its length. */
 const STRAIGHT = 1e-6;
@@ -35,8 +35,8 @@ function axisPoints(index: StepIndex, placements: Placements, curve: StepRecord 
     const from = triple(index.follow(curve.args[0]), [0, 0, 0]);
     const vector = index.follow(curve.args[1]);
     const d = triple(index.follow(vector?.args[0]), [1, 0, 0]);
-    // a line has no end: its vector gives its way, and mostly its length
-    const l = (number(vector?.args[1]) ?? 1) * Math.hypot(...d) > 1e-6 ? (number(vector?.args[1]) ?? 1) : FAR / metres;
+    // a line has no end: its vector gives its way, and sometimes a length
+    const l = Math.max(number(vector?.args[1]) ?? 0, FAR / metres) / (Math.hypot(...d) || 1);
     return [from, [from[0] + d[0] * l, from[1] + d[1] * l, from[2] + d[2] * l]];
   }
   if (!curve) return null;

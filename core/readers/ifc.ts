@@ -177,7 +177,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
   builder.materials.push(...materials.table);
   builder.propertySets.push(...told.sets);
-  builder.flat.push(...flatShapes(index, placements, structure, told, metres));
+  builder.flat.push(...flatShapes(index, placements, structure, told, metres, products));
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
   moveToOrigin(builder, reach);

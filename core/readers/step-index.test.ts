@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { StepIndex } from './step-index';
 
@@ -32,6 +33,25 @@ describe('index of STEP records', () => {
     expect(i.get(2)).toBeNull();
     expect(i.get(3)?.args).toEqual([3]);
     expect(i.get(99)).toBeNull();
+  });
+
+  it('passes over what stands before a wanted value: lists, texts and comments with commas and brackets in them', () => {
+    const i = index("#1=A((1,(2,3)),'a,''b)(',/* , ) ' */ B((4)),$,7.5);");
+    expect([0, 1, 2, 3, 4, 5].map((k) => i.valueOf(1, k))).toEqual(i.get(1)!.args.concat(undefined as never));
+    expect(i.valueOf(1, 4)).toBe(7.5);
+    expect(i.valueOf(9, 0)).toBeUndefined();
+  });
+
+  it('reads figures to the last bit, as the language does', () => {
+    const figures = fc.sample(
+      fc.oneof(
+        fc.double({ noNaN: true, noDefaultInfinity: true }).map(String),
+        fc.tuple(fc.integer(), fc.nat(1e9)).map(([whole, behind]) => `${whole}.${behind}`),
+        fc.constantFrom('-0.', '.5', '+1.', '123456789012345.', '1234567890123456.7', '0.1', '1.E-5'),
+      ),
+      2000,
+    );
+    expect(index(`#1=A(${figures.join()});`).get(1)!.args).toEqual(figures.map(Number));
   });
 
   it('names the line of a text without an end', () => {

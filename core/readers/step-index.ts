@@ -276,7 +276,10 @@ class Parser {
     for (; this.at < bytes.length; this.at++) {
       const c = bytes[this.at]!;
       if (c === 39) while (++this.at < bytes.length && bytes[this.at] !== 39);
-      else if (c === 40) depth++;
+      else if (c === 47 && bytes[this.at + 1] === 42) {
+        for (this.at += 2; this.at < bytes.length && !(bytes[this.at] === 42 && bytes[this.at + 1] === 47);) this.at++;
+        this.at++;
+      } else if (c === 40) depth++;
       else if (c === 41 && depth-- === 0) return false;
       else if (c === 44 && depth === 0) {
         this.at++;
