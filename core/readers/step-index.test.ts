@@ -47,7 +47,7 @@ describe('index of STEP records', () => {
       fc.oneof(
         fc.double({ noNaN: true, noDefaultInfinity: true }).map(String),
         fc.tuple(fc.integer(), fc.nat(1e9)).map(([whole, behind]) => `${whole}.${behind}`),
-        fc.constantFrom('-0.', '.5', '+1.', '123456789012345.', '1234567890123456.7', '0.1', '1.E-5'),
+        fc.constantFrom('-0.', '+1.', '123456789012345.', '1234567890123456.7', '0.1', '1.E-5'),
       ),
       2000,
     );
