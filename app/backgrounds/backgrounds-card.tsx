@@ -62,7 +62,7 @@ export default function BackgroundsCard({ project, pane, backgrounds, box, class
           className="z-30 max-h-[70vh] w-[290px] overflow-auto border border-ink bg-sheet"
           aria-label="Backgrounds"
           side="left"
-          align="end"
+          align={pane.pane === 'key' ? 'start' : 'end'}
           sideOffset={10}
           collisionPadding={8}
           onInteractOutside={(e) => e.preventDefault()}
