@@ -6,3 +6,4 @@ declare class TextDecoder {
 declare class TextEncoder {
   encode(input?: string): Uint8Array;
 }
+declare function setTimeout(callback: () => void, milliseconds?: number): unknown;

@@ -9,6 +9,7 @@ const PORT = 5392;
 /** What an old survey on paper may look like: invented, as all of the demo. */
 const SCAN = `<body style="background:#efe6d0;margin:0"><svg width="1100" height="700" fill="none" stroke="#5a5040" stroke-width="4" style="transform:rotate(0.6deg)"><path d="M90 70H820V570H90ZM118 98H792V542H118ZM480 98V542"/><path d="M300 98V70M380 98V70M600 570V542M690 570V542" stroke-width="2"/><circle cx="930" cy="330" r="70"/><g stroke="none" fill="#5a5040" font-family="serif" font-size="30"><text x="230" y="330">Sail loft</text><text x="580" y="330">Store</text></g></svg></body>`;
 const server = spawn('node', ['server/server.mjs'], { env: { ...process.env, PORT: String(PORT) }, stdio: ['ignore', 'pipe', 'inherit'] });
+process.on('exit', () => server.kill());
 const address = await new Promise((resolve) =>
   server.stdout.once('data', (text) => resolve(/http:\S+/.exec(String(text))[0].replace(/\/$/, ''))),
 );
@@ -61,8 +62,10 @@ await page.getByLabel('Another model').setInputFiles('demo/boat-gantry.ifc');
 await page.getByText('354 elements').first().waitFor({ timeout: 60_000 });
 await page.getByRole('button', { name: 'Place boat-gantry' }).click();
 await page.getByRole('button', { name: 'grid lines' }).click();
-await page.getByText('Laid by').waitFor();
+await page.getByText('Laid by A').waitFor();
+await page.getByRole('button', { name: 'Whole model' }).click();
 await page.waitForTimeout(3000);
+await page.getByText('being made').waitFor({ state: 'hidden' });
 await shot('models');
 const newer = readFileSync('demo/boat-gantry.ifc', 'utf8').replace("'Hoist'", "'Hoist, 2 t'").replaceAll('(2450.,', '(2650.,');
 await page
@@ -120,4 +123,4 @@ await page.mouse.click(box.x + 560, box.y + 175);
 await page.mouse.move(box.x + 560, box.y + 110);
 await shot('drawn-plan');
 await browser.close();
-server.kill();
+process.exit(0);

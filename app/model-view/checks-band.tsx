@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { CHECK_KINDS, type Check, type CheckKind } from '../../core/checks/check-model';
 import { checkWords, CONSEQUENCES } from '../../core/checks/check-words';
 import type { ModelInfo } from '../data/database';
@@ -46,8 +46,19 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
   const takenBack = Object.keys(accepted).length;
   const all = model.doubts.length;
   const readings = kind === null || kind === 'reading' ? model.doubts : [];
+  // the picture above does not jump while the checks are made anew
+  const band = useRef<HTMLElement>(null);
+  const [tall, setTall] = useState(0);
+  useLayoutEffect(() => {
+    if (checks) setTall(band.current!.offsetHeight);
+  }, [checks, shown.length]);
   return (
-    <section aria-label="Checks" className="grid max-h-[180px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink">
+    <section
+      ref={band}
+      aria-label="Checks"
+      style={checks ? {} : { minHeight: tall }}
+      className="grid max-h-[180px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink"
+    >
       <div className="flex items-center gap-3 border-b border-ink px-2.5 whitespace-nowrap">
         <h2 className="font-semibold">Checks</h2>
         <span className="text-graphite">

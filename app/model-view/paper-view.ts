@@ -39,8 +39,6 @@ const LONGEST = 5000;
 const DEAR = 150;
 /** Boxes of models that differ by less than this part of their size are the same. */
 const SAME = 0.02;
-/** Corners that are asked when the model is fitted into the picture. */
-const SAMPLES = 20_000;
 
 /** From where the model is seen: degrees round from the model's Y axis, clockwise, and up. */
 export interface Stand {
@@ -214,11 +212,14 @@ export class PaperView {
     camera.updateMatrixWorld();
     const corners = this.mesh?.geometry.getAttribute('position');
     if (!corners) return;
-    const p = new Vector3();
+    const { array } = corners;
+    const m = camera.matrixWorldInverse.elements;
     let [u0, v0, u1, v1] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let i = 0, step = Math.ceil(corners.count / SAMPLES); i < corners.count; i += step) {
-      p.fromBufferAttribute(corners, i).applyMatrix4(camera.matrixWorldInverse);
-      [u0, v0, u1, v1] = [Math.min(u0, p.x), Math.min(v0, p.y), Math.max(u1, p.x), Math.max(v1, p.y)];
+    for (let i = 0; i < array.length; i += 3) {
+      const [x, y, z] = [array[i]!, array[i + 1]!, array[i + 2]!];
+      const u = m[0]! * x + m[4]! * y + m[8]! * z + m[12]!;
+      const v = m[1]! * x + m[5]! * y + m[9]! * z + m[13]!;
+      [u0, v0, u1, v1] = [Math.min(u0, u), Math.min(v0, v), Math.max(u1, u), Math.max(v1, v)];
     }
     const aspect = this.size.x / this.size.y;
     this.half = Math.max((v1 - v0) / 2, (u1 - u0) / 2 / aspect, 1e-3) * 1.08;
@@ -234,6 +235,8 @@ export class PaperView {
     this.size.set(width, height);
     if (isFirst || this.isFitted) this.frameBox();
     this.renderer.setSize(width, height);
+    // a canvas of another size is empty: it is filled before it is seen
+    this.draw(window.devicePixelRatio, this.budget);
     this.redraw();
   }
 

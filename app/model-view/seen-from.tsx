@@ -24,7 +24,7 @@ export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole }: Props) 
   const from = (next: number, up: number) => onStand({ round: next + north, up });
   const side = SIDES.find(([, at]) => Math.abs(((round - at + 540) % 360) - 180) < 0.5);
   return (
-    <div className="absolute bottom-2 left-3 flex items-center gap-2 text-graphite">
+    <div className="absolute bottom-2 left-3 flex items-center gap-2 bg-sheet/90 px-1 text-graphite">
       Seen from
       <span className="seg" role="group" aria-label="Seen from">
         {SIDES.map(([name, at]) => (

@@ -95,9 +95,13 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
   }, [view, model]);
 
   useEffect(() => view?.setStates(states), [view, states]);
+  const boxes = useRef(model.elementBoxes);
   useEffect(() => {
-    if (view && aim) view.frameBox([...model.elementBoxes.subarray(aim.element * 6, aim.element * 6 + 6)]);
-  }, [view, aim, model]);
+    boxes.current = model.elementBoxes;
+  });
+  useEffect(() => {
+    if (view && aim) view.frameBox([...boxes.current.subarray(aim.element * 6, aim.element * 6 + 6)]);
+  }, [view, aim]);
 
   const pressed = useRef<[number, number]>([0, 0]);
   return (

@@ -1,5 +1,5 @@
 /** Writes the smallest and the largest x y z of corners `from` up to `to` into `out` at `at`: six numbers; of none, infinities the wrong way round. */
-export function boundCorners(corners: Float64Array, from: number, to: number, out: Float64Array, at = 0): Float64Array {
+export function boundCorners(corners: Float64Array | Float32Array, from: number, to: number, out: Float64Array, at = 0): Float64Array {
   let x0 = Infinity,
     y0 = Infinity,
     z0 = Infinity,

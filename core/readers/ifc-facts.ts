@@ -1,6 +1,6 @@
 import type { ElementFacts, PropertySet } from '../model/model';
 import { enumeration, refs, text } from './ifc-placements';
-import { type StepIndex, type StepValue } from './step-index';
+import { isRef, type StepIndex, type StepValue } from './step-index';
 
 /** What IFC files tell of products besides shape and material: property sets and quantities (own and of the type), layers, sections. */
 export class ProductFacts {
@@ -79,9 +79,9 @@ export class ProductFacts {
   }
 
   private profileName(item: number): string {
-    const r = this.index.get(item);
-    if (!r || !/^IFC(EXTRUDED|REVOLVED|SURFACECURVESWEPT|FIXEDREFERENCESWEPT)AREASOLID/.test(r.type)) return '';
-    return text(this.index.follow(r.args[0])?.args[1]);
+    if (!/^IFC(EXTRUDED|REVOLVED|SURFACECURVESWEPT|FIXEDREFERENCESWEPT)AREASOLID/.test(this.index.typeNameOf(item))) return '';
+    const profile = this.index.valueOf(item, 0);
+    return isRef(profile) ? text(this.index.valueOf(profile.ref, 1)) : '';
   }
 
   private set(id: number): number {

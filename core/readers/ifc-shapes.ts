@@ -39,7 +39,8 @@ export interface BuiltShapes {
   readonly rows: ReadonlyMap<number, readonly number[]>;
   /** Products whose building brought the library to a halt. */
   readonly halted: readonly number[];
-  readonly classOf: (id: number) => string;
+  /** The written class of each kind of record, '' where the library knows none. */
+  readonly classes: ReadonlyMap<string, string>;
 }
 
 /**
@@ -66,7 +67,7 @@ export async function buildShapes(
     const id = mesh.expressID;
     rows.set(id, readMesh(library, model, mesh, metres, bodyOf.get(id) ?? null, shapes, own.isEmpty ? [] : own.of(id)));
   };
-  const names = new Map<string, string>();
+  const classes = new Map<string, string>();
   try {
     library.StreamAllMeshes(
       model,
@@ -106,26 +107,24 @@ export async function buildShapes(
         const made = own.of(product).map((o) => shapes.addOwn(o.item, o.corners, o.triangles, metres, WHITE));
         if (made.length) rows.set(product, made);
       }
-  const classOf = (id: number): string => {
-    const type = index.typeNameOf(id);
-    let name = names.get(type);
-    if (name === undefined) {
-      try {
-        name = library.GetNameFromTypeCode(library.GetLineType(model, id)) || '';
-      } catch {
-        name = '';
-      }
-      names.set(type, name);
-    }
-    return name;
-  };
-  for (const product of products) classOf(product);
+  for (const product of products) {
+    const type = index.typeNameOf(product);
+    if (!classes.has(type)) classes.set(type, classOf(library, model, product));
+  }
   try {
     library.CloseModel(model);
   } catch {
     // a library that has halted cannot close; its memory goes with it
   }
-  return { shapes, rows, halted, classOf: (id) => names.get(index.typeNameOf(id)) ?? '' };
+  return { shapes, rows, halted, classes };
+}
+
+function classOf(library: IfcLibrary, model: number, id: number): string {
+  try {
+    return library.GetNameFromTypeCode(library.GetLineType(model, id)) || '';
+  } catch {
+    return '';
+  }
 }
 
 function open(library: IfcLibrary, bytes: Uint8Array): number {

@@ -63,37 +63,29 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   const materials = new Materials(index, placements, metres, typeOf);
   const told = new ProductFacts(index, typeOf);
 
-  const products: number[] = [];
+  const found: { readonly id: number; readonly key: string }[] = [];
+  const bodyOf = new Map<number, ReadonlySet<number> | null>();
+  const itemsOf = new Map<number, number[] | null>();
   for (const type of index.types()) {
     if (!type.startsWith('IFC') || NOT_MATTER.test(type)) continue;
     const all = index.all(type);
     if (!all.slice(0, 8).some((id) => isProduct(index, id))) continue;
-    for (const id of all) if (isProduct(index, id)) products.push(id);
+    for (const id of all) {
+      if (!isProduct(index, id)) continue;
+      const { args } = index.get(id)!;
+      const items = bodyItems(index, args[6]);
+      found.push({ id, key: text(args[0]) || `#${id}` });
+      itemsOf.set(id, items);
+      bodyOf.set(id, items && new Set(items));
+    }
   }
   // in the order in which a model has its elements, so that nothing is to be put in order afterwards
-  const globalId = new Map(products.map((id) => [id, text(index.valueOf(id, 0)) || `#${id}`]));
-  products.sort((a, b) => {
-    const [p, q] = [globalId.get(a)!, globalId.get(b)!];
-    return p < q ? -1 : p > q ? 1 : a - b;
-  });
-  const bodyOf = new Map<number, ReadonlySet<number> | null>();
-  const itemsOf = new Map<number, number[] | null>();
-  for (const id of products) {
-    const items = bodyItems(index, index.get(id)!.args[6]);
-    itemsOf.set(id, items);
-    bodyOf.set(id, items && new Set(items));
-  }
+  found.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : a.id - b.id));
+  const products = found.map(({ id }) => id);
   const own = new OwnShapes(index, placements);
-  const built = await buildShapes(
-    bearable(bytes, index, notes),
-    index,
-    metres,
-    products,
-    bodyOf,
-    new OwnShapes(index, placements),
-    openLibrary,
-    progress,
-  );
+  const built = await buildShapes(bearable(bytes, index, notes), index, metres, products, bodyOf, own, openLibrary, progress);
+
+  if (bytes.length > SMALL) await letGo();
 
   const { shapes } = built;
   const middle = typicalPlace(shapes, built.rows.values());
@@ -105,17 +97,15 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   for (const product of products) {
     const record = index.get(product)!;
     const className =
-      built
-        .classOf(product)
-        .replace(/^Ifc/, '')
-        .replace(/(StandardCase|ElementedCase)$/, '') || record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
+      (built.classes.get(record.type) ?? '').replace(/^Ifc/, '').replace(/(StandardCase|ElementedCase)$/, '') ||
+      record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
     const facts = { class: className, name: text(record.args[2]), id: text(record.args[0]) || `#${product}` };
     const all = built.rows.get(product);
     if (!all?.length) {
       const shapeRef = record.args[6];
       if (isRef(shapeRef) && !index.has(shapeRef.ref))
         notes.push({ code: 'element-not-built', facts: { ...facts, reason: `its shape #${shapeRef.ref} is not in the file` } });
-      else if (!built.classOf(product)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
+      else if (!built.classes.get(record.type)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
       else if (halted.has(product))
         notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape brings the shape builder to a halt' } });
       else if (itemsOf.get(product))
@@ -182,6 +172,24 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   else tellDoubts(builder);
   moveToOrigin(builder, reach);
   return builder.build(name, index.schema.toUpperCase());
+}
+
+/** So much room is asked for that the host looks what it can free; it is never written to, so it costs none. */
+const PRESSURE = 96 << 20;
+/** Time in which a host finds out, milliseconds; not worth it for a file below so many bytes. */
+const PAUSE = 30;
+const SMALL = 4 << 20;
+
+/**
+ * Lets the host free what nothing knows any more, here the library with all its memory, before the model is put together: weak
+ * references hold it to the end of a task, and a host takes several to find out.
+ */
+async function letGo(): Promise<void> {
+  for (let k = 0; k < 3; k++) {
+    await new Promise<void>((resolve) => setTimeout(resolve, PAUSE));
+    new ArrayBuffer(PRESSURE);
+  }
+  await new Promise<void>((resolve) => setTimeout(resolve, PAUSE));
 }
 
 function useOf(type: string): ElementUse {

@@ -1,4 +1,6 @@
 import { Fault } from '../faults/fault';
+import { Growing } from '../model/model-builder';
+import { NumberTable } from './number-table';
 
 /** A value of a STEP record: number, text, reference, enumeration, typed value, list; null for $ and *. */
 export type StepValue = number | string | null | StepRef | StepEnum | StepTyped | StepValue[];
@@ -36,12 +38,12 @@ export class StepIndex {
   /** Where the first sign stands that has no place outside of a text, or a record without its list; -1 for none. The shape builder loses itself on them. */
   stray = -1;
   private readonly bytes: Uint8Array;
-  private readonly ids: number[] = [];
-  private readonly offsets: number[] = [];
-  private readonly typeOf: number[] = [];
+  /** The number of each record, where its list begins, and its type. */
+  private readonly ids = new NumberTable();
+  private readonly offsets = new Growing((n) => new Uint32Array(n), 1024);
+  private readonly typeOf = new Growing((n) => new Uint32Array(n), 1024);
   private readonly typeNames: string[] = [];
   private readonly byType = new Map<string, number[]>();
-  private readonly row = new Map<number, number>();
   private readonly decoder: TextDecoder;
   readonly isUtf8: boolean;
 
@@ -88,10 +90,10 @@ export class StepIndex {
         depth++;
         i++;
       } else if (c === 41) {
-        if (--depth < 0 && this.stray < 0 && this.ids.length) this.stray = i;
+        if (--depth < 0 && this.stray < 0 && this.ids.count) this.stray = i;
         i++;
       } else if (c === 59) {
-        if (depth > 0 && this.stray < 0 && this.ids.length) this.stray = i;
+        if (depth > 0 && this.stray < 0 && this.ids.count) this.stray = i;
         depth = 0;
         i++;
       } else if (c === 47 && bytes[i + 1] === 42) {
@@ -126,12 +128,10 @@ export class StepIndex {
           names.set(hash, type);
           this.byType.set(name, []);
         }
-        if (this.row.has(id)) {
+        if (!this.ids.add(id)) {
           this.repeated.set(id, (this.repeated.get(id) ?? 1) + 1);
           continue;
         }
-        this.row.set(id, this.ids.length);
-        this.ids.push(id);
         this.offsets.push(i);
         this.typeOf.push(type);
         this.byType.get(this.typeNames[type]!)!.push(id);
@@ -152,14 +152,20 @@ export class StepIndex {
   }
 
   get count(): number {
-    return this.ids.length;
+    return this.ids.count;
   }
   has(id: number): boolean {
-    return this.row.has(id);
+    return this.ids.rowOf(id) >= 0;
   }
   typeNameOf(id: number): string {
-    const row = this.row.get(id);
-    return row === undefined ? '' : this.typeNames[this.typeOf[row]!]!;
+    const row = this.ids.rowOf(id);
+    return row < 0 ? '' : this.typeAt(row);
+  }
+  private typeAt(row: number): string {
+    return this.typeNames[this.typeOf.reserve(0)[row]!]!;
+  }
+  private parserAt(row: number): Parser {
+    return new Parser(this.bytes, this.offsets.reserve(0)[row]!, this.decoder);
   }
   types(): IterableIterator<string> {
     return this.byType.keys();
@@ -176,11 +182,10 @@ export class StepIndex {
   get(id: number): StepRecord | null {
     const recent = this.recent[id & (RECENT - 1)];
     if (recent?.id === id) return recent;
-    const row = this.row.get(id);
-    if (row === undefined) return null;
-    const parser = new Parser(this.bytes, this.offsets[row]!, this.decoder);
+    const row = this.ids.rowOf(id);
+    if (row < 0) return null;
     try {
-      const record = { id, type: this.typeNames[this.typeOf[row]!]!, args: parser.list() };
+      const record = { id, type: this.typeAt(row), args: this.parserAt(row).list() };
       this.recent[id & (RECENT - 1)] = record;
       return record;
     } catch {
@@ -189,10 +194,10 @@ export class StepIndex {
   }
   /** One value of a record; those before it are passed over, which costs little where they are long lists. */
   valueOf(id: number, place: number): StepValue | undefined {
-    const row = this.row.get(id);
-    if (row === undefined) return undefined;
+    const row = this.ids.rowOf(id);
+    if (row < 0) return undefined;
     try {
-      return new Parser(this.bytes, this.offsets[row]!, this.decoder).nth(place);
+      return this.parserAt(row).nth(place);
     } catch {
       return undefined;
     }
@@ -200,7 +205,7 @@ export class StepIndex {
   /** The bytes of a record, from its number sign to behind its list, as far as it can be followed. */
   extentOf(id: number): [from: number, to: number] {
     const { bytes } = this;
-    let from = this.offsets[this.row.get(id)!]!;
+    let from = this.offsets.reserve(0)[this.ids.rowOf(id)]!;
     let to = from;
     while (from > 0 && bytes[from] !== 35) from--;
     while (to < bytes.length && bytes[to] !== 59) {
@@ -391,8 +396,10 @@ function unescape(text: string): string {
 
 /** Powers of ten that a double holds exactly. */
 const TENS = Float64Array.from({ length: 16 }, (_, k) => 10 ** k);
-/** Shorter texts are put together sign by sign, which is quicker. */
-const SHORT = 48;
+/** Shorter texts need no view of the bytes. */
+const SHORT = 64;
+/** A list for each length of a short text, used over and over. */
+const SIGNS = Array.from({ length: SHORT }, (_, n) => new Array<number>(n).fill(0));
 
 /** Records that are kept ready; a power of two. */
 const RECENT = 512;
@@ -400,12 +407,16 @@ const RECENT = 512;
 const isBreak = (c: number): boolean => c <= 32 || c === 44 || c === 40 || c === 41 || c === 59 || c === 47;
 
 function latin(bytes: Uint8Array, from: number, to: number): string {
-  let out = '';
-  if (to - from < SHORT) {
-    for (let i = from; i < to; i++) out += String.fromCharCode(bytes[i]!);
-    return out;
+  const count = to - from;
+  if (count < SHORT) {
+    // one call with a list that is there already: no text in between, and the one that comes out lies in one piece
+    const signs = SIGNS[count]!;
+    for (let i = 0; i < count; i++) signs[i] = bytes[from + i]!;
+    return String.fromCharCode.apply(null, signs);
   }
-  for (let i = from; i < to; i += 8192) out += String.fromCharCode(...bytes.subarray(i, Math.min(to, i + 8192)));
+  let out = '';
+  for (let i = from; i < to; i += 8192)
+    out += String.fromCharCode.apply(null, bytes.subarray(i, Math.min(to, i + 8192)) as unknown as number[]);
   return out;
 }
 
