@@ -3,6 +3,7 @@ import { basename, dirname, join } from 'node:path';
 import type { LengthUnit } from '../core/model/length-unit';
 import type { Model } from '../core/model/model';
 import { readModel } from '../core/readers/read-model';
+import { openDraco } from './draco-library';
 import { openLibrary } from './ifc-library';
 import { openStepLibrary } from './step-library';
 
@@ -25,5 +26,5 @@ export async function readHere({ path, unit, up }: Reading, beat: () => void): P
   };
   const bytes = readFileSync(path);
   beat();
-  return readModel(bytes, basename(path), { openLibrary, openStepLibrary, unit, up, companion, progress: beat });
+  return readModel(bytes, basename(path), { openLibrary, openStepLibrary, openDraco, unit, up, companion, progress: beat });
 }

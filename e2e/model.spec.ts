@@ -2,6 +2,7 @@ import assimp from 'assimpjs';
 import { expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
+import { dracoGlb } from '../core/testing/draco-glb';
 import { drawn, drop, openDemo, row } from './support';
 
 const STL = 'node_modules/stl/test/binary/cube-20mm-with-hole.stl';
@@ -30,13 +31,14 @@ test('each format opens: a mesh, an assembly, an archive, a file with what belon
   list.AddFile('cube.stl', readFileSync(STL));
   const glb = Buffer.from(library.ConvertFileList(list, 'glb2').GetFile(0).GetContent());
   const files: [string, Buffer, RegExp, (readonly [string, Buffer])[]?][] = [
-    ['cube.stl', readFileSync(STL), /STL, 1 elements/],
-    ['cube.obj', readFileSync(`${OBJ}.obj`), /OBJ, 1 elements/, [['cube_with_materials.mtl', readFileSync(`${OBJ}.mtl`)]]],
-    ['tip.ply', Buffer.from(PLY), /PLY, 1 elements, 1 closed, 4.00 × 4.00 × 4.00 m/],
-    ['tip.3mf', Buffer.from(zipSync({ '3D/3dmodel.model': strToU8(MODEL) })), /3MF, 1 elements, 1 closed, 4.00 × 4.00 × 4.00 m/],
-    ['cube.glb', glb, /glTF, 1 elements/],
+    ['cube.stl', readFileSync(STL), /STL, 1 element/],
+    ['cube.obj', readFileSync(`${OBJ}.obj`), /OBJ, 1 element/, [['cube_with_materials.mtl', readFileSync(`${OBJ}.mtl`)]]],
+    ['tip.ply', Buffer.from(PLY), /PLY, 1 element, 1 closed, 4.00 × 4.00 × 4.00 m/],
+    ['tip.3mf', Buffer.from(zipSync({ '3D/3dmodel.model': strToU8(MODEL) })), /3MF, 1 element, 1 closed, 4.00 × 4.00 × 4.00 m/],
+    ['cube.glb', glb, /glTF, 1 element/],
+    ['packed.glb', Buffer.from(await dracoGlb()), /glTF, 1 element, 1 closed, 1.00 × 1.00 × 1.00 m/],
     ['as1.stp', readFileSync(STEP), /STEP, 18 elements, 18 closed/],
-    ['stand.zip', Buffer.from(zipSync({ 'a/tip.ply': strToU8(PLY) })), /PLY, 1 elements/],
+    ['stand.zip', Buffer.from(zipSync({ 'a/tip.ply': strToU8(PLY) })), /PLY, 1 element/],
   ];
   for (const [name, bytes, told, more = []] of files) {
     await page.goto('/');

@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads';
+import { openDraco } from '../cli/draco-library';
 import { openLibrary } from '../cli/ifc-library';
 import { openStepLibrary } from '../cli/step-library';
 import { Fault } from '../core/faults/fault';
@@ -8,6 +9,7 @@ import { readModel } from '../core/readers/read-model';
 /** Libraries are kept as long as they work, since opening them is the dearest step. */
 let ifc: ReturnType<typeof openLibrary> | null = null;
 let step: ReturnType<typeof openStepLibrary> | null = null;
+let draco: ReturnType<typeof openDraco> | null = null;
 
 parentPort!.on('message', ({ name, bytes }: { name: string; bytes: Uint8Array }) => {
   void check(name, bytes).then((fault) => parentPort!.postMessage(fault));
@@ -19,6 +21,7 @@ async function check(name: string, bytes: Uint8Array): Promise<string | null> {
     const model = await readModel(bytes, name, {
       openLibrary: () => (ifc ??= openLibrary()),
       openStepLibrary: () => (step ??= openStepLibrary()),
+      openDraco: () => (draco ??= openDraco()),
     });
     if (model.positions.some((x) => !Number.isFinite(x))) return 'a coordinate that is no number';
     if (model.triangles.some((v) => v * 3 >= model.positions.length)) return 'a triangle with a corner that does not exist';
@@ -27,7 +30,7 @@ async function check(name: string, bytes: Uint8Array): Promise<string | null> {
     return words ? `a note that reads "${words.slice(0, 120)}"` : null;
   } catch (error) {
     if (!(error instanceof Fault)) {
-      ifc = step = null;
+      ifc = step = draco = null;
       return `${(error as Error)?.name}: ${String((error as Error)?.message).slice(0, 120)} ${
         String((error as Error)?.stack)
           .split('\n')[1]

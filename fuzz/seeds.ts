@@ -1,6 +1,7 @@
 import { Document, WebIO } from '@gltf-transform/core';
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
+import { dracoGlb } from '../core/testing/draco-glb';
 import { block, ifcText } from '../core/testing/ifc-text';
 
 const text = (s: string) => strToU8(s);
@@ -97,7 +98,10 @@ export async function seeds(): Promise<Record<string, readonly (readonly [string
       ],
       ['a.ply', plyBinary()],
     ],
-    glb: [['a.glb', await glb()]],
+    glb: [
+      ['a.glb', await glb()],
+      ['a.glb', await dracoGlb()],
+    ],
     gltf: [
       [
         'a.gltf',

@@ -1,4 +1,4 @@
-/* Bundles the command line into build/cli: a start file, the reader's thread, and chunks that are loaded when needed. web-ifc and occt-import-js stay packages of their own. */
+/* Bundles the command line into build/cli: a start file, the reader's thread, and chunks that are loaded when needed. web-ifc, occt-import-js and draco3dgltf stay packages of their own. */
 import { build } from 'esbuild';
 import { chmodSync, rmSync, symlinkSync } from 'node:fs';
 
@@ -11,7 +11,7 @@ await build({
   format: 'esm',
   platform: 'node',
   target: 'node20',
-  external: ['web-ifc', 'occt-import-js'],
+  external: ['web-ifc', 'occt-import-js', 'draco3dgltf'],
   minifySyntax: true,
   minifyWhitespace: true,
   sourcemap: false,

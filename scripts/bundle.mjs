@@ -10,6 +10,6 @@ export const bundle = (entryPoints, outdir) =>
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['web-ifc', 'occt-import-js'],
+    external: ['web-ifc', 'occt-import-js', 'draco3dgltf'],
     logLevel: 'warning',
   });

@@ -1,3 +1,4 @@
+import { counted } from '../../core/faults/counted';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import type { ModelInfo } from '../data/database';
 import type { ElementSet } from '../data/project';
@@ -34,7 +35,7 @@ export function Census({ model, shown, sets, onSaveSet, onDeleteSet }: Props) {
       <div className="flex items-baseline gap-2.5 px-3 pt-2">
         <h2 className="text-[13px] leading-5 font-semibold">Census</h2>
         <span className="text-graphite">
-          {shown.hidden.size ? `${shown.shownCount} shown, ${shown.hidden.size} hidden` : `${shown.count} elements`}
+          {shown.hidden.size ? `${shown.shownCount} shown, ${shown.hidden.size} hidden` : counted(shown.count, 'element')}
         </span>
         {shown.hidden.size > 0 && (
           <button type="button" className="word ml-auto" onClick={shown.showAll}>

@@ -1,3 +1,4 @@
+import { counted } from '../../core/faults/counted';
 import { useEffect, useMemo, useState } from 'react';
 import type { ModelInfo } from '../data/database';
 import { classWords } from '../figures/class-words';
@@ -40,7 +41,7 @@ export function FoundElements({ model, text, shown, onSaveSet }: Props) {
   return (
     <section aria-label="Found">
       <div className="flex items-baseline gap-2.5 px-3 py-1.5">
-        <b className="font-semibold">{found.length === 1 ? '1 element' : `${found.length} elements`}</b>
+        <b className="font-semibold">{counted(found.length, 'element')}</b>
         {found.length > 0 && (
           <>
             <button type="button" className="word" onClick={() => shown.pick(found)}>

@@ -1,3 +1,4 @@
+import { counted } from '../../core/faults/counted';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { UNITS } from '../../core/model/length-unit';
 import type { ModelInfo } from '../data/database';
@@ -23,7 +24,7 @@ export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }
     <div className="flex items-center gap-3.5 border-b border-rule px-3 whitespace-nowrap">
       <h1 className="max-w-[280px] overflow-hidden font-letter text-[15px] font-semibold text-ellipsis">{name}</h1>
       <span className="min-w-0 flex-1 overflow-hidden text-ellipsis text-graphite">
-        {model.source}, {count} elements, {model.closed} closed, {size.map((s) => s.toPrecision(3)).join(' × ')} m, read in{' '}
+        {model.source}, {counted(count, 'element')}, {model.closed} closed, {size.map((s) => s.toPrecision(3)).join(' × ')} m, read in{' '}
         {(model.took / 1000).toFixed(1)} s
       </span>
       {isBusy && <span className="text-verdigris">setting it right…</span>}

@@ -1,3 +1,4 @@
+import { counted } from '../../core/faults/counted';
 import { useEffect, useState } from 'react';
 import { rankOf } from '../../core/cutting/material-rank';
 import type { ElementCorrection } from '../../core/model/correct';
@@ -31,7 +32,7 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
           className="min-w-0 flex-1 overflow-hidden text-[13px] leading-5 font-semibold text-ellipsis whitespace-nowrap"
           title={first.name}
         >
-          {picked.length === 1 ? first.name || first.id : `${picked.length} elements`}
+          {picked.length === 1 ? first.name || first.id : counted(picked.length, 'element')}
         </h2>
         <button type="button" className="word" onClick={() => shown.pick([])}>
           Let go

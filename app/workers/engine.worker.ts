@@ -287,6 +287,7 @@ async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress:
   return readModel(bytes, name, {
     openLibrary: async () => (await import('./ifc-library')).openLibrary(),
     openStepLibrary: async () => (await import('./step-library')).openStepLibrary(),
+    openDraco: async () => (await import('./draco-library')).openDraco(),
     unit: how.unit,
     up: how.up,
     companion,

@@ -52,8 +52,8 @@ const NOTES: Record<NoteCode, string> = {
   'text-encoding': 'the texts are not UTF-8; they were read as Windows-1252',
   'number-twice': '#{id} stands {count} times in the file: the first was taken',
   'placement-circle': 'the placement #{id} refers to itself: it was left where the circle begins',
-  'elements-without-storey': '{count} elements lie on no storey',
-  'elements-without-material': '{count} elements have no material',
+  'elements-without-storey': 'elements on no storey: {count}',
+  'elements-without-material': 'elements without a material: {count}',
   'no-elements': 'the file holds no elements with a shape',
   'unit-assumed': 'the file states no unit: it was taken as metres and is {size} m in size',
   'unit-doubtful':

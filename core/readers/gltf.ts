@@ -13,6 +13,7 @@ import { MeshoptDecoder } from 'meshoptimizer';
 import { Fault } from '../faults/fault';
 import { multiply } from '../geometry/matrix4';
 import type { Colour, Model } from '../model/model';
+import type { OpenDraco } from './draco-library';
 import { MeshParts, type MeshOptions } from './mesh-parts';
 
 const GLB_MAGIC = 0x46546c67;
@@ -25,11 +26,15 @@ const MOST_TRIANGLES = 6e7;
 /**
  * Reads a glTF 2.0 file, binary (GLB) or JSON with its data beside it: each node with a mesh is an element, named after the node,
  * its materials by name. Metres and Y up, as the format has it, unless the options say otherwise. The container, the tree and the
- * indices are checked here, since the loader (glTF-Transform) passes damage on without a word. Meshopt compression is undone;
- * skins and morphs are taken at rest.
+ * indices are checked here, since the loader (glTF-Transform) passes damage on without a word. Meshopt and Draco compression are
+ * undone; skins and morphs are taken at rest.
  * @throws Fault file-damaged, file-feature, file-without-faces, file-too-large
  */
-export async function readGltf(bytes: Uint8Array, name: string, options: MeshOptions = {}): Promise<Model> {
+export async function readGltf(
+  bytes: Uint8Array,
+  name: string,
+  { openDraco, ...options }: MeshOptions & { readonly openDraco: OpenDraco },
+): Promise<Model> {
   const { json, isBinary } = readJson(bytes);
   checkJson(json, isBinary ? bytes.length : Infinity);
   const io = new WebIO().registerExtensions(ALL_EXTENSIONS).setLogger(new Logger(Logger.Verbosity.SILENT));
@@ -37,6 +42,7 @@ export async function readGltf(bytes: Uint8Array, name: string, options: MeshOpt
     await MeshoptDecoder.ready;
     io.registerDependencies({ 'meshopt.decoder': MeshoptDecoder });
   }
+  if (json.extensionsUsed?.includes('KHR_draco_mesh_compression')) io.registerDependencies({ 'draco3d.decoder': await openDraco() });
   const resources = isBinary ? {} : resourcesOf(json, options);
   let document: Document;
   try {
@@ -106,15 +112,11 @@ function readJson(bytes: Uint8Array): { json: GLTF.IGLTF; isBinary: boolean } {
   }
 }
 
-const NEEDS = new Map([['KHR_draco_mesh_compression', 'Draco compression']]);
-
 /** Checks what would send the loader round in circles or make it ask for absurd room. */
 function checkJson(json: GLTF.IGLTF, size: number): void {
   const damaged = (place: string, reason: string) => new Fault('file-damaged', { place, reason });
   if (!json.asset?.version?.startsWith('2'))
     throw new Fault('file-feature', { feature: `version ${json.asset?.version ?? 'none'} of glTF` });
-  for (const extension of [...(json.extensionsRequired ?? []), ...(json.extensionsUsed ?? [])])
-    if (NEEDS.has(extension)) throw new Fault('file-feature', { feature: NEEDS.get(extension)! });
   const nodes = json.nodes ?? [];
   const depth = new Int32Array(nodes.length);
   const walk = (id: number, level: number) => {

@@ -6,6 +6,7 @@ import { readFileSync } from 'node:fs';
 import { BufferGeometry, BufferAttribute, Mesh } from 'three';
 import { PLYExporter } from 'three/examples/jsm/exporters/PLYExporter.js';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { openDraco } from '../../cli/draco-library';
 import { openLibrary } from '../../cli/ifc-library';
 import { openStepLibrary } from '../../cli/step-library';
 import { noteSentence } from '../faults/wording';
@@ -18,7 +19,7 @@ const STEP = 'node_modules/occt-import-js/test/testfiles';
 const file = (path: string) => new Uint8Array(readFileSync(path));
 
 const read = (bytes: Uint8Array, name: string, more: Partial<ReadOptions> = {}) =>
-  readModel(bytes, name, { openLibrary, openStepLibrary, ...more });
+  readModel(bytes, name, { openLibrary, openStepLibrary, openDraco, ...more });
 
 /** Triangles, enclosed volume and size of a model, in its unit. */
 const figures = ({ positions: p, triangles }: Pick<Model, 'positions' | 'triangles'>) => {
@@ -43,6 +44,33 @@ const figures = ({ positions: p, triangles }: Pick<Model, 'positions' | 'triangl
   }
   return { triangles: triangles.length / 3, volume, size: high!.map((h, k) => h - low![k]!) };
 };
+
+/** A glTF whose one mesh is compressed, in data of so many bytes beside it (KHR_draco_mesh_compression). */
+const dracoGltf = (byteLength: number) => ({
+  asset: { version: '2.0' },
+  extensionsUsed: ['KHR_draco_mesh_compression'],
+  extensionsRequired: ['KHR_draco_mesh_compression'],
+  scene: 0,
+  scenes: [{ nodes: [0] }],
+  nodes: [{ mesh: 0, name: 'Rabbit' }],
+  buffers: [{ byteLength, uri: 'rabbit.bin' }],
+  bufferViews: [{ buffer: 0, byteLength }],
+  accessors: [
+    { componentType: 5126, count: 34834, type: 'VEC3' },
+    { componentType: 5125, count: 208353, type: 'SCALAR' },
+  ],
+  meshes: [
+    {
+      primitives: [
+        {
+          attributes: { POSITION: 0 },
+          indices: 1,
+          extensions: { KHR_draco_mesh_compression: { bufferView: 0, attributes: { POSITION: 0 } } },
+        },
+      ],
+    },
+  ],
+});
 
 /** The same figures as the independent reader (Assimp, compiled to WebAssembly) has them. */
 let library: Awaited<ReturnType<typeof assimp>>;
@@ -133,6 +161,19 @@ describe('real files, against an independent reader', () => {
     // a tip holds 1 · 2 · 3 / 6 = 1 m³; the second, twice as large, is turned about x: from -1 to 5 upwards, 4 deep
     expect(figures(model).volume).toBeCloseTo(1 + 8, 5);
     expect(figures(model).size.map((s) => Math.round(s * 1e4) / 1e4)).toEqual([11, 4, 6]);
+  });
+
+  it('glTF with Draco compression: a scanned rabbit with the triangles that its makers tell', async () => {
+    const rabbit = file('node_modules/draco3dgltf/bunny.drc');
+    const packed = (data: Uint8Array) => read(strToU8(JSON.stringify(dracoGltf(data.length))), 'rabbit.gltf', { companion: () => data });
+    const model = await packed(rabbit);
+    const { triangles, size } = figures(model);
+    // The Stanford 3D Scanning Repository, Stanford Bunny: 69,451 triangles of 35,947 corners, 0.156 by 0.154 by 0.121
+    expect(triangles).toBe(69_451);
+    expect(size.map((s) => s.toFixed(2))).toEqual(['0.16', '0.12', '0.15']);
+    expect(model.notes).toEqual([]);
+    await expect(packed(rabbit.slice(0, 60_000))).rejects.toMatchObject({ code: 'file-damaged' });
+    await expect(packed(rabbit.map((b, i) => (i > 40 && i % 97 === 0 ? b ^ 0x55 : b)))).rejects.toMatchObject({ code: 'file-damaged' });
   });
 
   it('PLY as three.js writes it, text and binary', async () => {

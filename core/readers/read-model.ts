@@ -1,6 +1,7 @@
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { isZip, unpack } from './archive';
+import type { OpenDraco } from './draco-library';
 import type { OpenLibrary } from './ifc-library';
 import type { MeshOptions } from './mesh-parts';
 import { kindOf, MODEL_KINDS, modelAmong, type ModelKind } from './model-kinds';
@@ -9,6 +10,7 @@ import type { OpenStepLibrary } from './step-library';
 export interface ReadOptions extends MeshOptions {
   readonly openLibrary: OpenLibrary;
   readonly openStepLibrary: OpenStepLibrary;
+  readonly openDraco: OpenDraco;
 }
 
 const isArchive = (kind: string): boolean => kind === 'zip' || kind === 'ifczip';

@@ -1,3 +1,4 @@
+import { counted } from '../faults/counted';
 import { noteSentence } from '../faults/wording';
 import type { Note } from '../faults/fault';
 import type { Scene } from '../scene/scene';
@@ -131,7 +132,7 @@ export function summarise(model: Model, scene: Scene): Summary {
 export function describeModel(s: Summary): string {
   const metres = (n: number) => n.toFixed(3);
   const out = [
-    `${s.name}: ${s.source}, ${s.elements} elements, ${s.triangles} triangles, ${s.size.map((n) => n.toFixed(2)).join(' x ')} m`,
+    `${s.name}: ${s.source}, ${counted(s.elements, 'element')}, ${s.triangles} triangles, ${s.size.map((n) => n.toFixed(2)).join(' x ')} m`,
     s.northTurned
       ? `True north is turned ${Math.abs(s.northTurned)} degrees ${s.northTurned > 0 ? 'clockwise' : 'anticlockwise'} from the model's Y axis.`
       : 'True north is the Y axis of the model.',
@@ -143,17 +144,17 @@ export function describeModel(s: Summary): string {
       'Storeys',
       ...[...s.storeys]
         .reverse()
-        .map((x) => `  ${x.name.padEnd(24)} ${(x.elevation >= 0 ? '+' : '') + metres(x.elevation)}  ${x.elements} elements`),
+        .map((x) => `  ${x.name.padEnd(24)} ${(x.elevation >= 0 ? '+' : '') + metres(x.elevation)}  ${counted(x.elements, 'element')}`),
     );
   out.push('', 'Classes', ...s.classes.map((c) => `  ${c.class.padEnd(24)} ${c.elements}`));
-  if (s.materials.length) out.push('', 'Materials', ...s.materials.map((m) => `  ${m.name.padEnd(24)} ${m.elements} elements`));
+  if (s.materials.length) out.push('', 'Materials', ...s.materials.map((m) => `  ${m.name.padEnd(24)} ${counted(m.elements, 'element')}`));
   if (s.buildUps.length)
     out.push(
       '',
       'Build-ups',
       ...s.buildUps.map(
         (b) =>
-          `  ${b.name.padEnd(24)} ${b.layers.map((l) => `${l.material} ${Math.round(l.thickness * 1e4) / 10}`).join(', ')} mm; ${b.elements} elements`,
+          `  ${b.name.padEnd(24)} ${b.layers.map((l) => `${l.material} ${Math.round(l.thickness * 1e4) / 10}`).join(', ')} mm; ${counted(b.elements, 'element')}`,
       ),
     );
   if (s.grid.length) out.push('', `Grid: ${s.grid.join(' ')}`);
