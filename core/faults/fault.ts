@@ -61,7 +61,6 @@ export type NoteCode =
   | 'element-id-twice'
   | 'element-shape-lost'
   | 'element-open'
-  | 'profile-approximate'
   | 'elements-open'
   | 'record-damaged'
   | 'reference-missing'

@@ -42,7 +42,6 @@ const NOTES: Record<NoteCode, string> = {
   'element-far-away': '{class} "{name}" ({id}) lies or reaches {distance} km away from the rest and is left out',
   'element-id-twice': '{count} elements share the identity {id}: they are told apart by their number in the file',
   'element-shape-lost': '{class} "{name}" ({id}): {count} of {total} parts of its shape could not be built',
-  'profile-approximate': '{class} "{name}" ({id}): with its openings its section is built without true fillets or curves',
   'element-open': '{class} "{name}" ({id}) is an open shell: {count} edges have only one face',
   'elements-open': '{count} more elements are open shells',
   'record-damaged': 'record #{id} in line {line} lacks some of its figures and was passed over',

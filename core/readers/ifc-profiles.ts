@@ -1,12 +1,20 @@
 import { ringArea } from '../geometry/polygons';
 import type { Vec2 } from '../geometry/vec3';
-import { arc, curvePoints } from './ifc-curves';
+import { angleUnit, curvePoints } from './ifc-curves';
+import { sectionRings, toward } from './ifc-sections';
 import { number, refs, type Placements } from './ifc-placements';
 import type { StepIndex, StepRecord, StepValue } from './step-index';
 
 /** Profiles that the shape builder gets wrong or leaves out, and why ours are built instead. */
 const WRONG =
-  /^IFC(ROUNDEDRECTANGLE|ISHAPE|ASYMMETRICISHAPE|ZSHAPE|CENTERLINE|MIRRORED)PROFILEDEF$|^IFCARBITRARY(CLOSEDPROFILEDEF|PROFILEDEFWITHVOIDS)$/;
+  /^IFC(ROUNDEDRECTANGLE|ISHAPE|ASYMMETRICISHAPE|LSHAPE|USHAPE|TSHAPE|CSHAPE|ZSHAPE|CENTERLINE|MIRRORED)PROFILEDEF$|^IFCARBITRARY(CLOSEDPROFILEDEF|PROFILEDEFWITHVOIDS)$/;
+/** Those that it builds right only with square corners and straight flanges, and their first figure that tells of others. */
+const PLAIN = new Map([
+  ['IFCISHAPEPROFILEDEF', 7],
+  ['IFCLSHAPEPROFILEDEF', 6],
+  ['IFCUSHAPEPROFILEDEF', 7],
+  ['IFCTSHAPEPROFILEDEF', 7],
+]);
 
 /** Rings of a profile in file units: the outer one, counter-clockwise, then holes. */
 export type Profile = readonly (readonly Vec2[])[];
@@ -14,7 +22,9 @@ export type Profile = readonly (readonly Vec2[])[];
 /** Whether a profile is one of those that the shape builder cannot be trusted with. */
 export function needsOwn(index: StepIndex, profile: StepRecord): boolean {
   if (!WRONG.test(profile.type)) return false;
-  if (profile.type === 'IFCISHAPEPROFILEDEF') return (number(profile.args[7]) ?? 0) > 0;
+  const first = PLAIN.get(profile.type);
+  // behind the figures of the shape stand those of its centre of gravity, in IFC2X3
+  if (first !== undefined) return profile.args.slice(first, first + 5).some((value) => (number(value) ?? 0) > 0);
   if (profile.type.startsWith('IFCARBITRARY'))
     return [profile.args[2], ...refs(profile.args[3]).map((ref) => ({ ref }))].some((c) => hasSpline(index, c, 0));
   return true;
@@ -51,125 +61,10 @@ export function profileRings(index: StepIndex, placements: Placements, profile: 
     if (!outer || holes.some((h) => !h)) return null;
     return [outward(clean(outer), 1), ...holes.map((h) => outward(clean(h!), -1))];
   }
-  const rings = parametric(profile.type, n);
+  const rings = sectionRings(profile.type, n, angleUnit(index));
   if (!rings) return null;
   const m = placements.axes(profile.args[2]);
   return rings.map((ring) => ring.map(([x, y]): Vec2 => [m[0]! * x + m[4]! * y + m[12]!, m[1]! * x + m[5]! * y + m[13]!]));
-}
-
-function parametric(type: string, n: (k: number) => number): Vec2[][] | null {
-  const [x, y] = [n(3) / 2, n(4) / 2];
-  switch (type) {
-    case 'IFCRECTANGLEPROFILEDEF':
-      return [
-        rounded(
-          [
-            [-x, -y],
-            [x, -y],
-            [x, y],
-            [-x, y],
-          ],
-          [],
-        ),
-      ];
-    case 'IFCROUNDEDRECTANGLEPROFILEDEF': {
-      const r = Math.min(n(5), x, y);
-      return [
-        rounded(
-          [
-            [-x, -y],
-            [x, -y],
-            [x, y],
-            [-x, y],
-          ],
-          [r, r, r, r],
-        ),
-      ];
-    }
-    case 'IFCCIRCLEPROFILEDEF':
-      return [arc([0, 0], n(3), 0, 2 * Math.PI).slice(0, -1)];
-    case 'IFCISHAPEPROFILEDEF':
-      return [doubleT(n(3), n(6), n(7), n(3), n(6), n(7), n(4), n(5), n(8), n(8))];
-    case 'IFCASYMMETRICISHAPEPROFILEDEF':
-      return [doubleT(n(3), n(6), n(7), n(8), n(9) || n(6), n(10), n(4), n(5), n(11), n(13))];
-    case 'IFCZSHAPEPROFILEDEF': {
-      // depth, flange from the outer side of the web, web, flange thickness, fillet, edge radius
-      const [half, tip, w, f, r, e] = [n(3) / 2, n(4) - n(5) / 2, n(5) / 2, n(6), n(7), n(8)];
-      return [
-        rounded(
-          [
-            [-w, -half],
-            [tip, -half],
-            [tip, -half + f],
-            [w, -half + f],
-            [w, half],
-            [-tip, half],
-            [-tip, half - f],
-            [-w, half - f],
-          ],
-          [0, 0, e, r, 0, 0, e, r],
-        ),
-      ];
-    }
-    default:
-      return null;
-  }
-}
-
-/** A double T: width, thickness and fillet of the lower and the upper flange, depth, web, and the radii of the flanges' edges. */
-function doubleT(
-  b1: number,
-  t1: number,
-  r1: number,
-  b2: number,
-  t2: number,
-  r2: number,
-  depth: number,
-  web: number,
-  e1: number,
-  e2: number,
-): Vec2[] {
-  const [h, w, l, u] = [depth / 2, web / 2, b1 / 2, b2 / 2];
-  return rounded(
-    [
-      [-l, -h],
-      [l, -h],
-      [l, -h + t1],
-      [w, -h + t1],
-      [w, h - t2],
-      [u, h - t2],
-      [u, h],
-      [-u, h],
-      [-u, h - t2],
-      [-w, h - t2],
-      [-w, -h + t1],
-      [-l, -h + t1],
-    ],
-    [0, 0, e1, r1, r2, e2, 0, 0, e2, r2, r1, e1],
-  );
-}
-
-/** A polygon with square corners, each rounded by its radius. */
-function rounded(corners: readonly Vec2[], radii: readonly number[]): Vec2[] {
-  const out: Vec2[] = [];
-  corners.forEach((p, i) => {
-    const r = radii[i] ?? 0;
-    const before = corners[(i + corners.length - 1) % corners.length]!,
-      after = corners[(i + 1) % corners.length]!;
-    if (!(r > 0)) return void out.push(p);
-    const a = toward(p, before),
-      b = toward(p, after);
-    const centre: Vec2 = [p[0] + (a[0] + b[0]) * r, p[1] + (a[1] + b[1]) * r];
-    const from = Math.atan2(-b[1], -b[0]);
-    const turn = b[0] * a[1] - b[1] * a[0] > 0 ? Math.PI / 2 : -Math.PI / 2;
-    out.push(...arc(centre, r, from, turn));
-  });
-  return out;
-}
-
-function toward(p: Vec2, q: Vec2): Vec2 {
-  const l = Math.hypot(q[0] - p[0], q[1] - p[1]) || 1;
-  return [(q[0] - p[0]) / l, (q[1] - p[1]) / l];
 }
 
 /** The outline of a line of some thickness: both its sides, mitred at its corners. */

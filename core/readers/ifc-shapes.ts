@@ -1,6 +1,5 @@
 import { Fault } from '../faults/fault';
 import type { IfcLibrary, IfcMesh, OpenLibrary } from './ifc-library';
-import type { OwnShape, OwnShapes } from './ifc-own-shapes';
 import { refs } from './ifc-placements';
 import { PlacedShapes } from './placed-shapes';
 import { isRef, type StepIndex, type StepValue } from './step-index';
@@ -8,8 +7,6 @@ import { isRef, type StepIndex, type StepValue } from './step-index';
 /** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
 const CIRCLE_SEGMENTS = 33;
 export const SHAPE_SETTINGS = { CIRCLE_SEGMENTS, TAPE_SIZE: 8 << 20, BOOLEAN_UNION_THRESHOLD: 65535 };
-
-const WHITE = [1, 1, 1, 1] as const;
 
 /** Representations that are not what stands there. */
 const OTHER = /^(axis|footprint|box|boundingbox|reference|clearance|annotation|profile|cog|lighting|plan|survey)/i;
@@ -54,7 +51,6 @@ export async function buildShapes(
   metres: number,
   products: readonly number[],
   bodyOf: ReadonlyMap<number, ReadonlySet<number> | null>,
-  own: OwnShapes,
   openLibrary: OpenLibrary,
   progress?: (share: number) => void,
 ): Promise<BuiltShapes> {
@@ -65,7 +61,7 @@ export async function buildShapes(
   const halted: number[] = [];
   const take = (mesh: IfcMesh) => {
     const id = mesh.expressID;
-    rows.set(id, readMesh(library, model, mesh, metres, bodyOf.get(id) ?? null, shapes, own.isEmpty ? [] : own.of(id)));
+    rows.set(id, readMesh(library, model, mesh, metres, bodyOf.get(id) ?? null, shapes));
   };
   const classes = new Map<string, string>();
   try {
@@ -100,12 +96,6 @@ export async function buildShapes(
         halted.push(product);
         library = await openLibrary();
         model = open(library, bytes);
-      }
-  if (!own.isEmpty)
-    for (const product of products)
-      if (!rows.get(product)?.length) {
-        const made = own.of(product).map((o) => shapes.addOwn(o.item, o.corners, o.triangles, metres, WHITE));
-        if (made.length) rows.set(product, made);
       }
   for (const product of products) {
     const type = index.typeNameOf(product);
@@ -146,23 +136,13 @@ function readMesh(
   metres: number,
   body: ReadonlySet<number> | null,
   shapes: PlacedShapes,
-  own: readonly OwnShape[],
 ): number[] {
   const rows: number[] = [];
-  const taken = new Set<number>();
   const count = mesh.geometries.size();
   const parts = Array.from({ length: count }, (_, i) => mesh.geometries.get(i));
   // items whose number is not among the body's: another representation, unless none fits at all
   const fitting = body ? parts.filter((p) => body.has(p.geometryExpressID)) : parts;
   for (const part of fitting.length ? fitting : parts) {
-    const ours = own.find((o) => o.item === part.geometryExpressID);
-    if (ours) {
-      if (taken.has(ours.item)) continue;
-      taken.add(ours.item);
-      const { x, y, z, w } = part.color;
-      for (const o of own) if (o.item === ours.item) rows.push(shapes.addOwn(o.item, o.corners, o.triangles, metres, [x, y, z, w]));
-      continue;
-    }
     const geometry = library.GetGeometry(model, part.geometryExpressID);
     const size = geometry.GetVertexDataSize();
     if (size > 0) {
@@ -176,7 +156,6 @@ function readMesh(
     geometry.delete();
   }
   mesh.delete?.();
-  for (const o of own) if (!taken.has(o.item)) rows.push(shapes.addOwn(o.item, o.corners, o.triangles, metres, WHITE));
   return rows;
 }
 

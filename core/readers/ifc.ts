@@ -1,11 +1,11 @@
-import { Fault, type Note } from '../faults/fault';
+import { Fault } from '../faults/fault';
 import type { ElementUse, Model } from '../model/model';
 import { ModelBuilder } from '../model/model-builder';
 import { moveToOrigin } from '../model/move-to-origin';
 import type { OpenLibrary } from './ifc-library';
 import { ProductFacts } from './ifc-facts';
 import { Materials } from './ifc-materials';
-import { OwnShapes } from './ifc-own-shapes';
+import { mendedFile } from './ifc-mended';
 import { Placements, text } from './ifc-placements';
 import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
 import type { PlacedShapes } from './placed-shapes';
@@ -82,8 +82,7 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   // in the order in which a model has its elements, so that nothing is to be put in order afterwards
   found.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : a.id - b.id));
   const products = found.map(({ id }) => id);
-  const own = new OwnShapes(index, placements);
-  const built = await buildShapes(bearable(bytes, index, notes), index, metres, products, bodyOf, own, openLibrary, progress);
+  const built = await buildShapes(mendedFile(bytes, index, placements, notes), index, metres, products, bodyOf, openLibrary, progress);
 
   if (bytes.length > SMALL) await letGo();
 
@@ -122,7 +121,6 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
       all.map((body) => shapes.item[body]!),
     );
     if (lost) notes.push({ code: 'element-shape-lost', facts: { ...facts, count: lost, total: lost + all.length } });
-    if (own.isApproximate(product, itemsOf.get(product) ?? [])) notes.push({ code: 'profile-approximate', facts });
     if (!bodies.length) {
       notes.push({ code: 'element-empty', facts });
       continue;
@@ -266,41 +264,4 @@ function toUtf8(bytes: Uint8Array): Uint8Array {
   if (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf) return bytes;
   while (start < bytes.length && bytes[start]! <= 32) start++;
   return start ? bytes.subarray(start) : bytes;
-}
-
-/** Relations that the library reads at its start, with the number of figures that it takes for granted: with fewer it never ends. */
-const RELATIONS = new Map([
-  ['IFCRELAGGREGATES', 6],
-  ['IFCRELASSOCIATESMATERIAL', 6],
-  ['IFCRELVOIDSELEMENT', 6],
-  ['IFCRELFILLSELEMENT', 6],
-  ['IFCRELNESTS', 6],
-  ['IFCRELDEFINESBYTYPE', 6],
-  ['IFCSTYLEDITEM', 3],
-  ['IFCMATERIALDEFINITIONREPRESENTATION', 4],
-]);
-
-/**
- * A copy without what the library cannot bear, if there is any: texts beyond what it can hold are blanked (they are names, not
- * shapes, and were read before), and relations that lack figures.
- */
-function bearable(bytes: Uint8Array, index: StepIndex, notes: Note[]): Uint8Array {
-  const bad: [number, number][] = [];
-  for (const [type, least] of RELATIONS)
-    for (const id of index.all(type)) {
-      if ((index.get(id)?.args.length ?? 0) >= least) continue;
-      const extent = index.extentOf(id);
-      notes.push({ code: 'record-damaged', facts: { id, line: index.lineOf(extent[0]) } });
-      bad.push(extent);
-    }
-  if (!index.longTexts.length && !bad.length) return bytes;
-  const copy = bytes.slice();
-  for (let i = 0; i < index.longTexts.length; i += 2) {
-    const [from, to] = [index.longTexts[i]!, index.longTexts[i + 1]!];
-    notes.push({ code: 'text-shortened', facts: { length: to - from + 1, line: index.lineOf(from) } });
-    copy.fill(32, from, to + 2);
-    copy[from] = 39;
-  }
-  for (const [from, to] of bad) copy.fill(32, from, to + 1);
-  return copy;
 }

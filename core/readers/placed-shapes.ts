@@ -61,19 +61,6 @@ export class PlacedShapes {
     return this.item.push(item) - 1;
   }
 
-  /** Adds a body in place of one of the library's: corners in the file's own coordinates, in file units, Z up. */
-  addOwn(item: number, corners: Float64Array, indices: Uint32Array, metres: number, colour: Colour): number {
-    // about the first corner, since corners are kept in single precision
-    const [x, y, z] = [corners[0]!, corners[1]!, corners[2]!];
-    const vertices = new Float32Array(corners.length * 2);
-    for (let i = 0; i < corners.length; i += 3) {
-      vertices[i * 2] = corners[i]! - x;
-      vertices[i * 2 + 1] = corners[i + 1]! - y;
-      vertices[i * 2 + 2] = corners[i + 2]! - z;
-    }
-    return this.add(item, vertices, indices, [1, 0, 0, 0, 0, 0, -1, 0, 0, 1, 0, 0, x, z, -y, 1], metres, colour);
-  }
-
   cornersOf(row: number): number {
     return this.extent.reserve(0)[row * 6 + 2]! / 3;
   }

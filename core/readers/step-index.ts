@@ -154,6 +154,12 @@ export class StepIndex {
   get count(): number {
     return this.ids.count;
   }
+  /** The largest number of a record. */
+  get largest(): number {
+    let most = 0;
+    for (let row = 0; row < this.ids.count; row++) most = Math.max(most, this.ids.numberOf(row));
+    return most;
+  }
   has(id: number): boolean {
     return this.ids.rowOf(id) >= 0;
   }
