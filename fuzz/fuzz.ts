@@ -38,12 +38,18 @@ for (const [format, files] of Object.entries(await seeds())) {
       void worker.terminate();
       worker = start();
     }
-    const found = await ask(worker, name, bytes);
-    if (found === null) continue;
-    if (found.ends) {
+    let found = await ask(worker, name, bytes);
+    if (found?.ends) {
       void worker.terminate();
       worker = start();
+      // nor is a machine that has other things to do a hang
+      if (found.words === HANGS) found = await ask(worker, name, bytes);
+      if (found?.ends) {
+        void worker.terminate();
+        worker = start();
+      }
     }
+    if (found === null) continue;
     // the library of IFC shapes can lose itself in damage; the application ends such a reading, as it is done here
     if (found.words === HANGS && format === 'ifc') {
       ended++;

@@ -7,6 +7,7 @@ import { database, type ModelInfo } from './database';
 import { fileName } from './file-name';
 import { fingerprint, type Printed } from './fingerprint';
 import { withSets } from './sets';
+import { pack, unpack } from './packed';
 import { nextNumber, orderedSights, type Project } from './project';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
 import { ensureRoom, storageSentence } from './storage-fault';
@@ -28,6 +29,15 @@ const project = async (): Promise<Project> => (await database.projects.get(id))!
 beforeEach(async () => {
   await Promise.all(database.tables.map((table) => table.clear()));
   id = await createProject('Station', 'model-1', [{ scale: 100, sight: plan('P-01') }]);
+});
+
+it('long lists of figures are packed and come back as they were', async () => {
+  const model = { name: 'Quay', positions: Float64Array.from({ length: 9000 }, (_, i) => i / 3), short: Uint32Array.of(1, 2), notes: [] };
+  const packed = pack(model);
+  expect(packed.positions).toMatchObject({ kind: 'Float64Array', blob: { size: 72_000 } });
+  expect(packed.short).toBe(model.short);
+  expect(await unpack(packed)).toEqual(model);
+  expect(await unpack(model)).toEqual(model);
 });
 
 describe('a project', () => {

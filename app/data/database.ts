@@ -8,6 +8,7 @@ import type { PlanRow } from '../../core/plan/plan';
 import type { ViewMesh } from '../workers/view-mesh';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
+import type { Packed } from './packed';
 import type { Project } from './project';
 
 /** One model of a project that has several: its file, what was set right of it, and where it stands. */
@@ -81,14 +82,14 @@ export interface ChecksRow {
 /** The shapes of a model as it was read; only workers open them. */
 export interface BundleRow {
   readonly id: string;
-  readonly model: Model;
+  readonly model: Packed<Model>;
 }
 
 /** The shapes of a model ready for the 3D view, so that it is on the screen at once; one for each file, that of its last correction. */
 export interface MeshRow {
   readonly id: string;
   readonly base: string;
-  readonly mesh: ViewMesh;
+  readonly mesh: Packed<ViewMesh>;
 }
 
 /** A drawing kept so that it is there at once; current when its fingerprint is. */

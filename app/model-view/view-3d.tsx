@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Vec3 } from '../../core/geometry/vec3';
 import { database, type ModelInfo } from '../data/database';
+import { unpack } from '../data/packed';
 import { pool } from '../workers/pool';
 import { Labels, type Label } from './labels';
 import { PaperView, type Stand } from './paper-view';
@@ -74,7 +75,7 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
     const ask = () => pool.live.run((engine) => engine.viewMesh(model.id, { base, corrections, ...(parts && { parts }) }));
     database.meshes
       .get(model.id)
-      .then((kept) => kept?.mesh ?? ask(), ask)
+      .then((kept) => (kept ? unpack(kept.mesh).catch(ask) : ask()), ask)
       .then(
         (mesh) => {
           if (!isWanted) return;

@@ -54,15 +54,15 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
     }
     setReading(null);
   };
-  const takeFiles = (files: FileList | null | undefined) => {
-    if (files?.length) void take(files[0]!.name, (opening) => openFiles([...files], opening));
+  const takeFiles = (files: readonly File[]) => {
+    if (files.length) void take(files[0]!.name, (opening) => openFiles(files, opening));
   };
 
   useEffect(() => {
     const drop = (e: DragEvent) => {
       e.preventDefault();
       setOver(false);
-      takeFiles(e.dataTransfer?.files);
+      takeFiles([...(e.dataTransfer?.files ?? [])]);
     };
     const hover = (e: DragEvent) => {
       e.preventDefault();
@@ -181,7 +181,12 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             className="sr-only"
             aria-label="Model file"
             tabIndex={-1}
-            onChange={(e) => takeFiles(e.target.files)}
+            onChange={(e) => {
+              const files = [...(e.target.files ?? [])];
+              // the same file can be chosen again, after a stop or a mend
+              e.target.value = '';
+              takeFiles(files);
+            }}
           />
         </aside>
       </main>

@@ -21,6 +21,7 @@ import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelInfo } from '../data/database';
 import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
+import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { shownFinding } from './shown-finding';
 import { modelInfo } from './model-info';
@@ -98,7 +99,7 @@ const engine = {
       const id = crypto.randomUUID();
       const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
       await database.transaction('rw', database.models, database.bundles, async () => {
-        await database.bundles.add({ id, model: read });
+        await database.bundles.add({ id, model: pack(read) });
         await database.models.add(info);
       });
       keep(id, { model, scene });
@@ -111,7 +112,7 @@ const engine = {
     const id = crypto.randomUUID();
     const info = modelInfo({ id }, name, model, prepare(model), 0);
     await database.transaction('rw', database.models, database.bundles, async () => {
-      await database.bundles.add({ id, model });
+      await database.bundles.add({ id, model: pack(model) });
       await database.models.add(info);
     });
     return id;
@@ -192,7 +193,7 @@ const engine = {
 
   viewMesh: async (id: string, recipe: Recipe): Promise<ViewMesh> => {
     const mesh = viewMesh(scenes.get(id)?.model ?? (await openModel(id, recipe)));
-    await keepMesh({ id, base: recipe.base, mesh });
+    await keepMesh({ id, base: recipe.base, mesh: pack(mesh) });
     return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.indices.buffer, mesh.element.buffer, mesh.colours.buffer]);
   },
 

@@ -3,6 +3,7 @@ import { joinModels } from '../../core/model/join-models';
 import type { Model } from '../../core/model/model';
 import { replan } from '../../core/plan/replan';
 import { database, type ModelInfo, type ModelPart } from '../data/database';
+import { unpack } from '../data/packed';
 import type { PartWish } from '../data/parts';
 
 /** A model as it was read, with what was corrected; a plan is built anew by its table first. */
@@ -22,11 +23,17 @@ export async function openModel(id: string, recipe?: Recipe): Promise<Model> {
   return info ? setRight(model, info.corrections) : model;
 }
 
+const LOST = 'The model of this project is no longer in this browser: drop its file again.';
+
 /** The shapes as they were read from one file. @throws Error with a sentence for people */
 export async function bundle(base: string): Promise<Model> {
   const row = await database.bundles.get(base);
-  if (!row) throw new Error('The model of this project is no longer in this browser: drop its file again.');
-  return row.model;
+  if (!row) throw new Error(LOST);
+  try {
+    return await unpack(row.model);
+  } catch {
+    throw new Error(LOST);
+  }
 }
 
 /** Several models as one: each as it was set right and placed, those that are hidden left out; elements corrected at the end. */
