@@ -73,6 +73,7 @@ test('a unit is set right, and taken back', async ({ page }) => {
 });
 
 test('an element is found by search, picked in 3D, set right; a storey is shown alone; findings lead to their place', async ({ page }) => {
+  test.slow();
   await openDemo(page);
   await page.keyboard.press('1');
   const census = page.getByRole('complementary', { name: 'Census' });

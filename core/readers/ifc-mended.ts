@@ -125,22 +125,23 @@ class Mends {
     if (!this.changes.length) return bytes;
     this.changes.sort((a, b) => a.from - b.from);
     // what is added stands before the first change, which lies among the records
-    this.changes[0]!.text = this.added.join('') + this.changes[0]!.text;
-    const texts = this.changes.map(({ text }) => new TextEncoder().encode(text));
-    let size = bytes.length;
-    this.changes.forEach(({ from, to }, i) => (size += texts[i]!.length - (to - from)));
-    const out = new Uint8Array(size);
-    let [at, done] = [0, 0];
-    const put = (part: Uint8Array) => {
-      out.set(part, at);
-      at += part.length;
-    };
-    this.changes.forEach(({ from, to }, i) => {
-      put(bytes.subarray(done, from));
-      put(texts[i]!);
+    const pieces: Uint8Array[] = [bytes.subarray(0, this.changes[0]!.from), encoded(this.added.join(''))];
+    let done = this.changes[0]!.from;
+    for (const { from, to, text } of this.changes) {
+      // damage can make records lie in one another: the first has it
+      if (from < done) continue;
+      pieces.push(bytes.subarray(done, from), encoded(text));
       done = to;
-    });
-    put(bytes.subarray(done));
+    }
+    pieces.push(bytes.subarray(done));
+    const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
+    let at = 0;
+    for (const piece of pieces) {
+      out.set(piece, at);
+      at += piece.length;
+    }
     return out;
   }
 }
+
+const encoded = (text: string): Uint8Array => new TextEncoder().encode(text);

@@ -170,6 +170,11 @@ describe('reading IFC', () => {
     const lacking = await read(good.replace('#23=', "#222=IFCRELAGGREGATES('0000000000000000000222',#2);\n#23="));
     expect(volume(lacking)).toBeCloseTo(3 * 0.3 * 2.5, 6);
     expect(lacking.notes.map(noteSentence)).toEqual(['record #222 in line 25 lacks some of its figures and was passed over']);
+    // cut off within such a relation, with the body before it
+    const records = good.replace(/#23=.*\n/, '').split('ENDSEC;\nEND-ISO')[0]!;
+    const cut = await read(`${records}#23=IFCRELAGGREGATES('0000000000000000000023',#2`);
+    expect(cut.notes.map((n) => n.code)).toEqual(expect.arrayContaining(['file-cut-off', 'record-damaged']));
+    expect(volume(cut)).toBeCloseTo(3 * 0.3 * 2.5, 6);
     const torn = good.replace('#102=IFCSHAPEREPRESENTATION(', '#102=IFCSHAPEREPRESENTATION(ON(');
     const fault = await read(torn).catch((e: Fault) => e as Fault);
     expect(fault instanceof Fault && sentence(fault, 'test.ifc')).toMatch(
