@@ -1,7 +1,7 @@
 import type { Note } from '../faults/fault';
 import { list, number, type Placements } from './ifc-placements';
 import { needsOwn, profileRings } from './ifc-profiles';
-import { pathSolid } from './ifc-paths';
+import { roundedPath, sweptSolid } from './ifc-paths';
 import type { Vec2 } from '../geometry/vec3';
 import { isRef, type StepIndex } from './step-index';
 
@@ -17,13 +17,15 @@ const RELATIONS = new Map([
   ['IFCMATERIALDEFINITIONREPRESENTATION', 4],
 ]);
 
+const SOLIDS = ['IFCFIXEDREFERENCESWEPTAREASOLID', 'IFCSURFACECURVESWEPTAREASOLID', 'IFCSECTIONEDSPINE', 'IFCREVOLVEDAREASOLIDTAPERED'];
+
 /**
  * The file as the library gets it: the same bytes, unless there is in them what it cannot bear or gets wrong. That is written
  * anew in words that it knows, so that openings, copies and styles are done to it as to everything else.
  *  - texts beyond what it can hold are blanked (they are names, and were read before), and relations that lack figures;
  *  - profiles that it gets wrong or leaves out become outlines;
  *  - faces that count their corners through a second list count them straight;
- *  - solids along a path become faces.
+ *  - solids along a path or a spine become faces, disks along a rounded polyline disks along its chords.
  */
 export function mendedFile(bytes: Uint8Array, index: StepIndex, placements: Placements, notes: Note[]): Uint8Array {
   const mends = new Mends(index);
@@ -73,9 +75,15 @@ export function mendedFile(bytes: Uint8Array, index: StepIndex, placements: Plac
       );
       mends.replace(id, `${type}(${points},${at === 4 ? '$,$' : '$'},(${faces.join()}),$)`);
     }
-  for (const type of ['IFCFIXEDREFERENCESWEPTAREASOLID', 'IFCSURFACECURVESWEPTAREASOLID'])
+  for (const id of index.all('IFCSWEPTDISKSOLIDPOLYGONAL')) {
+    const { args } = index.get(id)!;
+    const path = roundedPath(index, placements, index.get(id)!);
+    const [outer, inner] = [number(args[1]), number(args[2])];
+    if (path && outer) mends.replace(id, `IFCSWEPTDISKSOLID(${mends.line(path)},${real(outer)},${inner ? real(inner) : '$'},$,$)`);
+  }
+  for (const type of SOLIDS)
     for (const id of index.all(type)) {
-      const solid = pathSolid(index, placements, index.get(id)!);
+      const solid = sweptSolid(index, placements, index.get(id)!);
       if (!solid) continue;
       const points = mends.points(solid.corners);
       const faces = solid.faces.map((face) => `(${face.map((k) => k + 1).join()})`);
@@ -117,9 +125,11 @@ class Mends {
   points(corners: readonly (readonly number[])[]): string {
     return this.add(`IFCCARTESIANPOINTLIST3D((${corners.map((p) => `(${p.map(real).join()})`).join()}))`);
   }
+  line(points: readonly (readonly number[])[]): string {
+    return this.add(`IFCPOLYLINE((${points.map((p) => this.add(`IFCCARTESIANPOINT((${p.map(real).join()}))`)).join()}))`);
+  }
   outline(ring: readonly Vec2[]): string {
-    const points = ring.map(([x, y]) => this.add(`IFCCARTESIANPOINT((${real(x)},${real(y)}))`));
-    return this.add(`IFCPOLYLINE((${[...points, points[0]].join()}))`);
+    return this.line([...ring, ring[0]!]);
   }
   done(bytes: Uint8Array): Uint8Array {
     if (!this.changes.length) return bytes;

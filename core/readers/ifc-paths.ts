@@ -1,8 +1,8 @@
 import earcut from 'earcut';
-import { transformPoint } from '../geometry/matrix4';
-import { cross, dot, unit, type Vec3 } from '../geometry/vec3';
-import { pathPoints } from './ifc-curves';
-import { number, triple, type Placements } from './ifc-placements';
+import { multiply, transformPoint, type Matrix4 } from '../geometry/matrix4';
+import { cross, dot, scale, subtract, unit, type Vec2, type Vec3 } from '../geometry/vec3';
+import { angleUnit, pathPoints, STEP } from './ifc-curves';
+import { number, refs, triple, type Placements } from './ifc-placements';
 import { profileRings, type Profile } from './ifc-profiles';
 import type { StepIndex, StepRecord } from './step-index';
 
@@ -16,13 +16,121 @@ export interface PathSolid {
 const CLOSED = 1e-9;
 
 /**
+ * The skin of a solid that the library leaves out: a profile along a path, sections on a spine, a turned body whose section
+ * changes. Null for what is not known here.
+ */
+export function sweptSolid(index: StepIndex, placements: Placements, solid: StepRecord): PathSolid | null {
+  const made =
+    solid.type === 'IFCSECTIONEDSPINE'
+      ? onSpine(index, placements, solid)
+      : solid.type === 'IFCREVOLVEDAREASOLIDTAPERED'
+        ? turned(index, placements, solid)
+        : pathSolid(index, placements, solid);
+  return made?.corners.flat().every(Number.isFinite) ? made : null;
+}
+
+/** IfcSectionedSpine(SpineCurve, CrossSections, CrossSectionPositions): straight from each section to the next. */
+function onSpine(index: StepIndex, placements: Placements, solid: StepRecord): PathSolid | null {
+  const sections = refs(solid.args[1]).map((id) => profileRings(index, placements, index.get(id)!));
+  const places = refs(solid.args[2]).map((ref) => placements.axes({ ref }));
+  return between(sections, places);
+}
+
+/** IfcRevolvedAreaSolidTapered(SweptArea, Position, Axis, Angle, EndSweptArea): the section changes evenly with the angle. */
+function turned(index: StepIndex, placements: Placements, solid: StepRecord): PathSolid | null {
+  const [from, to] = [solid.args[0], solid.args[4]].map((value) => {
+    const profile = index.follow(value);
+    return profile && profileRings(index, placements, profile);
+  });
+  const axis = index.follow(solid.args[2]);
+  const angle = (number(solid.args[3]) ?? 0) * angleUnit(index);
+  if (!from || !to || !axis || !(Math.abs(angle) > 1e-9)) return null;
+  const place = placements.axes(solid.args[1]);
+  const foot = triple(index.follow(axis.args[0]), [0, 0, 0]);
+  const direction = unit(triple(index.follow(axis.args[1]), [0, 0, 1]));
+  const steps = Math.max(1, Math.ceil(Math.abs(angle) / STEP - 1e-9));
+  const all = Array.from({ length: steps + 1 }, (_, i) => i / steps);
+  if (from.length !== to.length || from.some((ring, r) => ring.length !== to[r]!.length)) return null;
+  const sections = all.map((t) =>
+    from.map((ring, r) => ring.map(([x, y], k): Vec2 => [x + (to[r]![k]![0] - x) * t, y + (to[r]![k]![1] - y) * t])),
+  );
+  return between(
+    sections,
+    all.map((t) => multiply(place, rotation(foot, direction, angle * t))),
+  );
+}
+
+/** The skin over sections of as many corners each; turned over where they follow one another against their own outward side. */
+function between(sections: readonly (Profile | null)[], places: readonly Matrix4[]): PathSolid | null {
+  const [first] = sections;
+  const isSame = (rings: Profile | null) =>
+    !!rings && rings.length === first!.length && rings.every((ring, r) => ring.length === first![r]!.length);
+  if (!first?.length || sections.length < 2 || sections.length !== places.length || !sections.every(isSame)) return null;
+  const corners = sections.flatMap((rings, i) => rings!.flat().map(([x, y]) => transformPoint(places[i]!, [x, y, 0])));
+  const faces = skin(first, sections.length, sections.length - 1, false);
+  return { corners, faces: volume(corners, faces) < 0 ? faces.map(([a, b, c]) => [a, c, b] as const) : faces };
+}
+
+function volume(corners: readonly Vec3[], faces: PathSolid['faces']): number {
+  const o = corners[0]!;
+  let sum = 0;
+  for (const [a, b, c] of faces) sum += dot(subtract(corners[a]!, o), cross(subtract(corners[b]!, o), subtract(corners[c]!, o)));
+  return sum;
+}
+
+/** A turn about an axis through a point (Rodrigues). */
+function rotation(foot: Vec3, axis: Vec3, angle: number): Matrix4 {
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const about = (v: Vec3): Vec3 => {
+    const [k, d] = [cross(axis, v), dot(axis, v) * (1 - c)];
+    return [0, 1, 2].map((i) => v[i]! * c + k[i]! * s + axis[i]! * d) as unknown as Vec3;
+  };
+  const [x, y, z] = [about([1, 0, 0]), about([0, 1, 0]), about([0, 0, 1])];
+  const o = subtract(foot, about(foot));
+  return [...x, 0, ...y, 0, ...z, 0, ...o, 1];
+}
+
+/**
+ * The middle line of an IfcSweptDiskSolidPolygonal(Directrix, Radius, InnerRadius, StartParam, EndParam, FilletRadius): a polyline
+ * whose corners are rounded. Null where there is nothing to round, or not known.
+ */
+export function roundedPath(index: StepIndex, placements: Placements, solid: StepRecord): Vec3[] | null {
+  const whole = pathPoints(index, placements, solid.args[0]);
+  const path = whole && partOf(whole, index.follow(solid.args[0])!, number(solid.args[3]), number(solid.args[4]));
+  const radius = number(solid.args[5]) ?? 0;
+  if (!path || path.length < 2) return null;
+  return path.flatMap((p, i): Vec3[] => {
+    const [before, after] = [path[i - 1], path[i + 1]];
+    if (!before || !after || !(radius > 0)) return [p];
+    const [a, b] = [unit(subtract(before, p)), unit(subtract(after, p))];
+    const half = Math.acos(Math.min(1, Math.max(-1, dot(a, b)))) / 2;
+    if (!(half > 1e-6 && half < Math.PI / 2 - 1e-6)) return [p];
+    const back = radius / Math.tan(half);
+    // half of a leg belongs to each of its corners
+    if (back > Math.min(distance(before, p), distance(after, p))) return [p];
+    const middle = unit([a[0] + b[0], a[1] + b[1], a[2] + b[2]]);
+    const out = scale(middle, -1);
+    const along = unit(subtract(a, scale(middle, dot(a, middle))));
+    const reach = Math.PI / 2 - half;
+    const n = Math.max(1, Math.ceil((2 * reach) / STEP - 1e-9));
+    const centre = radius / Math.sin(half);
+    return Array.from({ length: n + 1 }, (_, k) => {
+      const t = reach - (2 * reach * k) / n;
+      return [0, 1, 2].map(
+        (c) => p[c]! + middle[c]! * centre + radius * (out[c]! * Math.cos(t) + along[c]! * Math.sin(t)),
+      ) as unknown as Vec3;
+    });
+  });
+}
+
+/**
  * A profile swept along a path, its x axis towards one fixed direction: IfcFixedReferenceSweptAreaSolid(SweptArea, Position,
  * Directrix, StartParam, EndParam, FixedReference), and IfcSurfaceCurveSweptAreaSolid where its surface is a plane, whose normal
  * then is that direction. At each corner of the path the section lies in the plane that halves it. Null for what is not known:
  * another surface, a part of a curve that is not a polyline, a path along the fixed direction.
  * Source: ISO 10303-42, fixed reference swept surface (from memory).
  */
-export function pathSolid(index: StepIndex, placements: Placements, solid: StepRecord): PathSolid | null {
+function pathSolid(index: StepIndex, placements: Placements, solid: StepRecord): PathSolid | null {
   const profile = index.follow(solid.args[0]);
   const rings = profile && profileRings(index, placements, profile);
   const whole = pathPoints(index, placements, solid.args[2]);
@@ -30,7 +138,7 @@ export function pathSolid(index: StepIndex, placements: Placements, solid: StepR
   const towards = reference(index, placements, solid);
   if (!rings?.[0] || !path || path.length < 2 || !towards) return null;
   const made = sweep(rings, path, towards);
-  if (!made || !made.corners.flat().every(Number.isFinite)) return null;
+  if (!made) return null;
   const m = placements.axes(solid.args[1]);
   return { corners: made.corners.map((p) => transformPoint(m, p)), faces: made.faces };
 }

@@ -66,6 +66,31 @@ describe('sections of members, built from the figures of the file', () => {
     expect(Math.abs(area(model) / table - 1)).toBeLessThan(0.003);
   });
 
+  const solid = (record: string, more: string) =>
+    member('IFCRECTANGLEPROFILEDEF(.AREA.,$,$,200.,100.)', more).replace(/#103=.*\n/, `#103=${record};\n`);
+
+  it('a bent bar, sections on a spine, a turned body that gets thinner', async () => {
+    const line =
+      '#111=IFCPOLYLINE((#112,#113,#114));\n#112=IFCCARTESIANPOINT((0.,0.,0.));\n#113=IFCCARTESIANPOINT((1000.,0.,0.));\n#114=IFCCARTESIANPOINT((1000.,1000.,0.));\n';
+    const bar = await read(solid('IFCSWEPTDISKSOLIDPOLYGONAL(#111,50.,$,$,$,200.)', line));
+    expect(bar.notes).toEqual([]);
+    // a disk of 32 chords along two legs and a quarter circle of 8
+    const [disk, bend] = [0.5 * 32 * Math.sin(Math.PI / 16) * 0.05 ** 2, 8 * 2 * 0.2 * Math.sin(Math.PI / 32)];
+    expect(area(bar) / 1e4).toBeCloseTo(disk * (2 * 0.8 + bend), 6);
+    const spine = await read(
+      solid(
+        'IFCSECTIONEDSPINE(#111,(#110,#115),(#116,#117))',
+        `${line}#115=IFCRECTANGLEPROFILEDEF(.AREA.,$,$,100.,50.);\n#116=IFCAXIS2PLACEMENT3D(#112,$,$);\n#117=IFCAXIS2PLACEMENT3D(#118,$,$);\n#118=IFCCARTESIANPOINT((0.,0.,1000.));\n`,
+      ),
+    );
+    // the frustum of a pyramid (Heron)
+    expect(area(spine) / 1e4).toBeCloseTo((0.02 + 0.005 + Math.sqrt(0.02 * 0.005)) / 3, 6);
+    const axis = '#115=IFCRECTANGLEPROFILEDEF(.AREA.,$,$,200.,100.);\n#116=IFCAXIS1PLACEMENT(#113,#117);\n#117=IFCDIRECTION((0.,1.,0.));\n';
+    const ring = await read(solid('IFCREVOLVEDAREASOLIDTAPERED(#110,#11,#116,1.5707963267948966,#115)', line + axis));
+    // Pappus, over 8 chords; the same section at both ends
+    expect(area(ring) / 1e4).toBeCloseTo(0.02 * 8 * Math.sin(Math.PI / 16), 5);
+  });
+
   it('rounded rectangle, unequal double T, Z, centre line', async () => {
     const round = await read(member("IFCROUNDEDRECTANGLEPROFILEDEF(.AREA.,'R',$,200.,100.,20.)"));
     expect(area(round)).toBeCloseTo((200 * 100 - (4 - Math.PI) * 400) / 100, 0.4);
