@@ -13,7 +13,7 @@ export function generateIfc(megabytes: number): string {
     ['Insulation', 0.16],
     ['Concrete', 0.1],
   ]);
-  // Measured: one bay with its walls, windows and pipes is about 26 kB of text.
+  // Measured: one bay with its walls, windows and pipes is about 20 kB of text.
   const bays = Math.max(1, Math.round((megabytes * 1000) / BAY_KB));
   const [across, deep] = [8, 6];
   const floors = Math.ceil(bays / (across * deep));
@@ -32,7 +32,7 @@ export function generateIfc(megabytes: number): string {
   return a.finish('generated.ifc');
 }
 
-const BAY_KB = 26;
+const BAY_KB = 20;
 
 function bay(a: Author, storey: string, [x, y, z]: Point, tag: string): void {
   for (const turned of [false, true]) {

@@ -45,15 +45,15 @@ async function libraryAlone(bytes: Uint8Array): Promise<number> {
   return triangles;
 }
 
-/** Lines of the table: our reading against the library's own, each in processes of its own, in turns, the best of three. */
-export function measureIfc(megabytes: number): string[] {
+/** Lines of the table: our reading against the library's own, each in processes of its own, in turns, the best of some rounds. */
+export function measureIfc(megabytes: number, rounds: number): string[] {
   const folder = mkdtempSync(join(tmpdir(), 'tarvex-bench-'));
   try {
     const path = join(folder, 'generated.ifc');
     const text = generateIfc(megabytes);
     writeFileSync(path, text);
     const best: Record<string, Measured> = {};
-    for (let round = 0; round < 3; round++)
+    for (let round = 0; round < rounds; round++)
       for (const how of ['library', 'ours']) {
         const { stdout, stderr, status } = spawnSync(process.execPath, [process.argv[1]!, `--read=${how}`, path], { encoding: 'utf8' });
         if (status !== 0) throw new Error(stderr);
@@ -63,7 +63,7 @@ export function measureIfc(megabytes: number): string[] {
     const [ours, library] = [best['ours']!, best['library']!];
     const size = (text.length / 1e6).toFixed(1);
     return [
-      `| ${size} MB | ${library.ms.toFixed(0)} ms, ${library.peak.toFixed(0)} MB | ${ours.ms.toFixed(0)} ms, ${ours.peak.toFixed(0)} MB, ${ours.triangles} triangles | ${(ours.ms / library.ms).toFixed(2)} |`,
+      `| ${size} MB | ${library.ms.toFixed(0)} ms, ${library.peak.toFixed(0)} MB | ${ours.ms.toFixed(0)} ms, ${ours.peak.toFixed(0)} MB, ${ours.triangles} triangles | ${(ours.ms / library.ms).toFixed(2)} | ${(ours.peak / library.peak).toFixed(2)} |`,
     ];
   } finally {
     rmSync(folder, { recursive: true, force: true });

@@ -14,6 +14,7 @@ import { prepare } from '../core/scene/prepare';
 import type { Scene } from '../core/scene/scene';
 import { checkSight } from '../core/sights/sight-schema';
 import { authorGantry } from './author-gantry';
+import { authorStand } from './author-stand';
 import { authorStation } from './author-station';
 import project from './project.json';
 
@@ -30,6 +31,9 @@ describe('the demo station', () => {
   it('is just what its script writes', () => {
     expect(authorStation()).toBe(bytes.toString('utf8'));
     expect(authorGantry()).toBe(readFileSync('demo/boat-gantry.ifc', 'utf8'));
+    const stand = authorStand();
+    expect(stand.obj).toBe(readFileSync('demo/tide-bell-stand.obj', 'utf8'));
+    expect(stand.mtl).toBe(readFileSync('demo/tide-bell-stand.mtl', 'utf8'));
   });
 
   it('reads without a word of doubt: storeys, grids, north, layered walls, spaces, only the terrain open', () => {

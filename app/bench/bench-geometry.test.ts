@@ -1,3 +1,4 @@
+import { usualScale } from '../figures/usual-scale';
 import { describe, expect, it } from 'vitest';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
@@ -22,6 +23,7 @@ const model = {
     { tag: '1', from: [-5, 0, 0], to: [5, 0, 0] },
   ],
   mainAngle: 0,
+  bounds: [95, 195, 0, 131, 215, 10],
 } as unknown as ModelInfo;
 const project: Project = { id: 'p', name: 'p', model: 'm', created: 0, changed: 0, binned: null, sights: {} };
 const section = (look: 'left' | 'right'): Sight => ({
@@ -115,6 +117,9 @@ describe('sights made in one step', () => {
       ['E-03', 'East'],
       ['E-04', 'North'],
     ]);
+    // 20 m fit across A3 at 1:100, a stand of 1.8 m at 1:5 (ISO 5455)
+    expect(made[0]!.scale).toBe(usualScale(model.bounds));
+    expect([36, 19.5, 1.8, 0.3, 4000].map((long) => usualScale([0, 0, 0, long, 0.2, 1]))).toEqual([100, 50, 5, 1, 1000]);
     expect(made.map((s) => lookingWords(model, s.sight))).toEqual(['looking east', 'looking north', 'looking west', 'looking south']);
   });
   it('are a plan for each storey that has none', () => {
@@ -125,7 +130,7 @@ describe('sights made in one step', () => {
   });
   it('are a section between two points and a true isometric', () => {
     expect(
-      newSection(project, [
+      newSection(project, model, [
         [0, 0],
         [1, 2.00000001],
       ]).sight.path,

@@ -148,7 +148,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   };
   const placed = (a: Vec2, b: Vec2) => {
     setPlacing(null);
-    const made = newSection(project, [a, b]);
+    const made = newSection(project, model, [a, b]);
     submit({ intent: 'add', label: `Section ${made.sight.number}`, sights: [made] });
     onSelect(made.id);
   };
@@ -240,14 +240,24 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     isDrawing: outlines.isOn,
     stopPlacing: () => setPlacing(null),
   });
-  const startOutlines = () => {
+  const wholeKey = () => {
     const [x0, y0, , x1, y1] = model.bounds;
     const flat = keyFrameOf(model, saved);
     const [a, b] = [toKey(flat, [x0, y0]), toKey(flat, [x1, y1])];
     const box = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])] as const;
     setView((v) => ({ ...fit(box, keySize, (box[1] + box[3]) / 2), v: v.v }));
+  };
+  const startOutlines = () => {
+    wholeKey();
     outlines.start();
   };
+  // without a drawing whose view it would follow, the Key shows the whole
+  const isKeySeen = useRef(false);
+  useEffect(() => {
+    if (selected || isKeySeen.current || keySize.width < 1) return;
+    isKeySeen.current = true;
+    wholeKey();
+  });
   const keepBackground: KeepBackground = (id, background, label) => submit({ intent: 'background', label, id, background });
   const pan = (dx: number) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }));
   const trouble = refused ?? fault ?? live.fault;

@@ -15,7 +15,7 @@ interface Props {
   readonly onChange: (sight: Sight, label: string) => void;
 }
 
-/** What the sight does not show, and what it shows without cutting it; by class. */
+/** What the sight does not show, what it shows without cutting it, and what keeps its joints. */
 export function ShownGroup({ model, sight, onChange }: Props) {
   const { project } = useProject();
   const { show } = sight;
@@ -31,14 +31,24 @@ export function ShownGroup({ model, sight, onChange }: Props) {
         <Rules label="Only" model={model} rules={only} onChange={(next) => change([...next, ...not])} />
         <Rules label="Not" model={model} rules={not} use="exclude" onChange={(next) => change([...only, ...next])} />
       </div>
-      {(sight.kind === 'section' || sight.kind === 'plan') && (
+      <div className="flex min-w-0 items-baseline gap-4">
+        {(sight.kind === 'section' || sight.kind === 'plan') && (
+          <Rules
+            label="Whole"
+            model={model}
+            rules={sight.leaveWhole ?? []}
+            onChange={(leaveWhole) => onChange({ ...sight, leaveWhole }, `What ${sight.number} leaves whole`)}
+          />
+        )}
         <Rules
-          label="Whole"
+          label="Joints"
+          title="What keeps the lines between its pieces, though they lie flush and are of one material"
           model={model}
-          rules={sight.leaveWhole ?? []}
-          onChange={(leaveWhole) => onChange({ ...sight, leaveWhole }, `What ${sight.number} leaves whole`)}
+          rules={sight.joints ?? []}
+          isWide
+          onChange={(joints) => onChange({ ...sight, joints }, `Joints of ${sight.number}`)}
         />
-      )}
+      </div>
     </Group>
   );
 }
@@ -58,9 +68,14 @@ function Rules({
   model,
   rules,
   use,
+  title,
+  isWide = false,
   onChange,
 }: {
   readonly label: string;
+  readonly title?: string;
+  /** Whether all and materials can be named too. */
+  readonly isWide?: boolean;
   readonly model: ModelInfo;
   readonly rules: readonly Rule[];
   readonly use?: 'exclude';
@@ -70,9 +85,12 @@ function Rules({
   const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
   const { project } = useProject();
   const sets = Object.values(project.sets ?? {}).filter((s) => !rules.some((r) => r.set === s.name));
+  const materials = isWide ? model.materials.filter((m) => !rules.some((r) => r.material === m)) : [];
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
-      <span className="min-w-[38px] text-graphite">{label}</span>
+      <span className="min-w-[38px] text-graphite" title={title}>
+        {label}
+      </span>
       {rules.map((rule, i) => (
         <button
           key={i}
@@ -81,7 +99,7 @@ function Rules({
           className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through"
           onClick={() => onChange(rules.filter((_, k) => k !== i))}
         >
-          {(rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase()}
+          {wordsOf(rule)}
         </button>
       ))}
       <DropdownMenu.Root>
@@ -90,6 +108,7 @@ function Rules({
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
+            {isWide && !rules.some(isAll) && <DropdownMenu.Item onSelect={() => onChange([...rules, {}])}>Everything</DropdownMenu.Item>}
             {sets.map(({ id, name }) => (
               <DropdownMenu.Item key={id} onSelect={() => onChange([...rules, use ? { set: name, use } : { set: name }])}>
                 {name}
@@ -100,9 +119,20 @@ function Rules({
                 {classWords(c)}
               </DropdownMenu.Item>
             ))}
+            {materials.map((material) => (
+              <DropdownMenu.Item key={`of ${material}`} onSelect={() => onChange([...rules, { material }])}>
+                {material}
+              </DropdownMenu.Item>
+            ))}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
     </div>
   );
 }
+
+const isAll = (rule: Rule): boolean => Object.keys(rule).length === 0;
+const wordsOf = (rule: Rule): string =>
+  isAll(rule)
+    ? 'everything'
+    : (rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase();

@@ -8,6 +8,7 @@ import { Choice } from '../ui/choice';
 import { LengthField } from '../ui/length-field';
 import { angleOf, frameOf, lineLength, lineOf, lookingWords, stretch, turnTo, withLine } from './sight-geometry';
 import { Group } from './slate-group';
+import { SCALES } from '../figures/usual-scale';
 import { ShownGroup } from './slate-shown';
 
 interface Props {
@@ -20,8 +21,6 @@ interface Props {
   readonly onRemove: () => void;
   readonly firstField: React.Ref<HTMLInputElement>;
 }
-
-const SCALES = [1, 2, 5, 10, 20, 25, 50, 100, 200, 250, 500, 1000, 2000];
 
 /** The band below: everything about the selected sight as figures that can be typed. */
 export function Slate(props: Props) {

@@ -1,5 +1,6 @@
 import { database, type ModelInfo, type StepRow } from './database';
 import type { Project, ProjectSight } from './project';
+import { usualScale } from '../figures/usual-scale';
 
 /** Makes a project of a model that has been read. `sights` may come along (the demo's). */
 export async function createProject(name: string, modelId: string, sights: readonly Omit<ProjectSight, 'id'>[] = []): Promise<string> {
@@ -26,7 +27,12 @@ export function firstSights(model: ModelInfo): Omit<ProjectSight, 'id'>[] {
   if (!model.storeys.length) return [];
   const used = new Set(model.elements.map((e) => e.storey));
   const storey = model.storeys.find((s, i) => used.has(i) && s.elevation >= -0.01) ?? model.storeys[0]!;
-  return [{ scale: 100, sight: { kind: 'plan', number: 'P-01', name: storey.name, storey: storey.name, height: 1.2, depth: null } }];
+  return [
+    {
+      scale: usualScale(model.bounds),
+      sight: { kind: 'plan', number: 'P-01', name: storey.name, storey: storey.name, height: 1.2, depth: null },
+    },
+  ];
 }
 
 export async function binProject(id: string): Promise<void> {

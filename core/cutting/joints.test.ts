@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/polygons';
+import { checkSight } from '../sights/sight-schema';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, FRONT, frameSight, lengthOf, piecesOf } from '../testing/views';
 
@@ -17,6 +18,9 @@ describe('joints', () => {
     expect(apart.regions).toHaveLength(2);
     expect(lengthOf(piecesOf(apart))).toBeCloseTo(lengthOf(piecesOf(drawModel(model, cut))) + 0.1, 9);
     expect([...apart.lineJoint].filter(Boolean)).toHaveLength(1);
+    // a rule that names nothing keeps them all
+    const rules = checkSight({ kind: 'elevation', number: 'E', name: '', toward: [0, 1], joints: [{}] }).joints!;
+    expect(drawModel(model, { ...cut, joints: rules }).regions).toEqual(apart.regions);
   });
 });
 

@@ -11,7 +11,7 @@ export interface RankRule {
  */
 export const RANKS: readonly RankRule[] = [
   { material: 'steel iron', rank: 90 },
-  { material: 'alumin metal', rank: 85 },
+  { material: 'alumin metal bronze brass copper zinc lead', rank: 85 },
   { material: 'concrete c20/ c25/ c30/ c35/ c40/ c45/ c50/', rank: 80 },
   { material: 'stone granite', rank: 75 },
   { material: 'block brick masonry', rank: 70 },

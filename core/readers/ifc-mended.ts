@@ -31,7 +31,7 @@ export function mendedFile(bytes: Uint8Array, index: StepIndex, placements: Plac
   const mends = new Mends(index);
   for (const [type, least] of RELATIONS)
     for (const id of index.all(type)) {
-      if ((index.get(id)?.args.length ?? 0) >= least) continue;
+      if (index.valueOf(id, least - 1) !== undefined) continue;
       notes.push({ code: 'record-damaged', facts: { id, line: index.lineOf(index.extentOf(id)[0]) } });
       mends.replace(id, '');
     }

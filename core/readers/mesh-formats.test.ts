@@ -253,6 +253,8 @@ describe('damage is named with its place', () => {
       'ply\nformat ascii 1.0\nelement vertex 4000000000\nproperty float x\nproperty float y\nproperty float z\nend_header\n',
     );
     expect(await failing(ply, 'a.ply')).toBe('file-damaged: in its head');
+    const bare = 'ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nelement face 400000000000\nend_header\n0\n';
+    expect(await failing(strToU8(bare), 'a.ply')).toBe('file-damaged: in its head');
     const text = new TextDecoder('latin1').decode(glb());
     const claim = text.replace(/"count":(\d{3})/, '"count":9$1'.replace('9$1', '999'));
     expect(

@@ -66,8 +66,8 @@ const MOST_CORNERS = 10_000;
  */
 export function readPly(bytes: Uint8Array, name: string, options: MeshOptions = {}): Model {
   const { format, elements, start } = readHead(bytes);
-  for (const { name: what, count, properties } of elements)
-    if (properties.length && count > bytes.length)
+  for (const { name: what, count } of elements)
+    if (count > bytes.length)
       throw new Fault('file-damaged', {
         place: 'in its head',
         reason: `it announces ${count} of "${what}", more than a file of ${bytes.length} bytes can hold`,

@@ -43,7 +43,8 @@ const schema = Joi.object({
   pullApart: Joi.array()
     .items(rule.keys({ use: Joi.forbidden(), by: point3.required() }))
     .max(100),
-  joints: Joi.array().items(rule).max(1000),
+  // a rule that names nothing means everything
+  joints: Joi.array().items(rule, Joi.object({})).max(1000),
   layersMeet: Joi.boolean(),
   profile: Joi.boolean(),
   hidden: Joi.boolean(),
