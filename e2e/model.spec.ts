@@ -295,3 +295,32 @@ test('several models: a structural set laid by the map, hidden, placed by its gr
   await page.reload();
   await expect(main).toContainText('336 elements');
 });
+
+test("a joiner's stand: millimetres, a section at the scale of its size, its joints kept and let go", async ({ page }) => {
+  await page.goto('/');
+  await drop(page, 'stand.obj', readFileSync('demo/tide-bell-stand.obj'), [
+    'tide-bell-stand.mtl',
+    readFileSync('demo/tide-bell-stand.mtl'),
+  ]);
+  await page.waitForURL(/\/bench/);
+  await page.getByText('Nothing to draw yet').waitFor();
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Checks')).toContainText('as mm it would be 1.8');
+  await page.getByLabel('Units in the file').selectOption('mm');
+  await expect(page.getByRole('main')).toContainText('19 elements, 19 closed, 1.80 × 0.900 × 1.77 m');
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'New sight' }).click();
+  await page.getByRole('menuitem', { name: /Section/ }).click();
+  const key = (await page.getByTestId('key').boundingBox())!;
+  await page.mouse.click(key.x + 250, key.y + key.height / 2);
+  await page.mouse.click(key.x + key.width - 60, key.y + key.height / 2);
+  await expect(row(page, 'S-01')).toContainText('1:5');
+  await drawn(page, 'S-01');
+  await page.getByLabel('Add to Joints').click();
+  await page.getByRole('menuitem', { name: 'Everything' }).click();
+  const rule = page.getByRole('button', { name: 'everything' });
+  await expect(rule).toBeVisible();
+  await drawn(page, 'S-01');
+  await page.keyboard.press('Control+z');
+  await expect(rule).toHaveCount(0);
+});
