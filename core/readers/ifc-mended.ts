@@ -101,7 +101,7 @@ function real(x: number): string {
 /** What is to be written anew, and what comes in addition; the rest of the bytes stays as it is. */
 class Mends {
   private readonly index: StepIndex;
-  private readonly changes: { from: number; to: number; text: string }[] = [];
+  private readonly changes: { from: number; to: number; text: string; isRecord: boolean }[] = [];
   private last: number;
 
   constructor(index: StepIndex) {
@@ -109,12 +109,12 @@ class Mends {
     this.last = index.largest;
   }
   cut(from: number, to: number): void {
-    this.changes.push({ from, to, text: '' });
+    this.changes.push({ from, to, text: '', isRecord: false });
   }
   /** Puts another record with the same number in place of one; an empty one takes it away. */
   replace(id: number, record: string): void {
     const [from, to] = this.index.extentOf(id);
-    this.changes.push({ from, to: to + 1, text: record && `#${id}=${record};\n` });
+    this.changes.push({ from, to: to + 1, text: record && `#${id}=${record};\n`, isRecord: true });
   }
   private added: string[] = [];
   /** Adds a record; returns the reference to it. */
@@ -134,13 +134,15 @@ class Mends {
   done(bytes: Uint8Array): Uint8Array {
     if (!this.changes.length) return bytes;
     this.changes.sort((a, b) => a.from - b.from);
-    // what is added stands before the first change, which lies among the records
-    const pieces: Uint8Array[] = [bytes.subarray(0, this.changes[0]!.from), encoded(this.added.join(''))];
-    let done = this.changes[0]!.from;
-    for (const { from, to, text } of this.changes) {
+    const pieces: Uint8Array[] = [];
+    let done = 0;
+    let added = this.added.join('');
+    for (const { from, to, text, isRecord } of this.changes) {
       // damage can make records lie in one another: the first has it
       if (from < done) continue;
-      pieces.push(bytes.subarray(done, from), encoded(text));
+      // what is added stands before the first record that is written anew
+      pieces.push(bytes.subarray(done, from), encoded(isRecord ? added + text : text));
+      if (isRecord) added = '';
       done = to;
     }
     pieces.push(bytes.subarray(done));

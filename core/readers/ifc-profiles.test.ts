@@ -139,6 +139,10 @@ describe('sections of members, built from the figures of the file', () => {
     // the opening takes 50 by 100 mm out of a web of 6.5 mm
     const whole = area(await read(member(hea200)));
     expect(whole - area(pierced)).toBeCloseTo((6.5 * 50 * 100) / 1e5, 3);
+    // beside a name that is too long for the library
+    const long = await read(member(hea200).replace("'B',$,$", `'${'B'.repeat(70_000)}',$,$`));
+    expect(long.notes.map((n) => n.code)).toEqual(['text-shortened']);
+    expect(area(long)).toBeCloseTo(whole, 6);
     const clip = `#200=IFCBOOLEANCLIPPINGRESULT(.DIFFERENCE.,#103,#201);
 #201=IFCHALFSPACESOLID(#202,.F.);
 #202=IFCPLANE(#203);
