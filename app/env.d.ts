@@ -22,6 +22,9 @@ declare module 'draco3dgltf/draco_decoder_gltf_nodejs.js' {
   const open: (settings?: { readonly wasmBinary: ArrayBuffer }) => Promise<object>;
   export default open;
 }
+declare module 'draco3dgltf' {
+  export const createEncoderModule: () => Promise<object>;
+}
 declare module 'assimpjs' {
   interface FileList {
     AddFile(name: string, bytes: Uint8Array): void;

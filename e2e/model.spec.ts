@@ -2,7 +2,7 @@ import assimp from 'assimpjs';
 import { expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { dracoGlb } from '../core/testing/draco-glb';
+import { dracoGlb } from '../fuzz/draco-glb';
 import { drawn, drop, openDemo, row } from './support';
 
 const STL = 'node_modules/stl/test/binary/cube-20mm-with-hole.stl';

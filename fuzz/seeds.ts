@@ -1,7 +1,7 @@
 import { Document, WebIO } from '@gltf-transform/core';
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { dracoGlb } from '../core/testing/draco-glb';
+import { dracoGlb } from './draco-glb';
 import { block, ifcText } from '../core/testing/ifc-text';
 
 const text = (s: string) => strToU8(s);
