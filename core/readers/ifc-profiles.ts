@@ -8,13 +8,13 @@ import type { StepIndex, StepRecord, StepValue } from './step-index';
 /** Profiles that the shape builder gets wrong or leaves out, and why ours are built instead. */
 const WRONG =
   /^IFC(ROUNDEDRECTANGLE|ISHAPE|ASYMMETRICISHAPE|LSHAPE|USHAPE|TSHAPE|CSHAPE|ZSHAPE|CENTERLINE|MIRRORED)PROFILEDEF$|^IFCARBITRARY(CLOSEDPROFILEDEF|PROFILEDEFWITHVOIDS)$/;
-/** Those that it builds right only with square corners and straight flanges, and their first figure that tells of others. */
-const PLAIN = new Map([
-  ['IFCISHAPEPROFILEDEF', 7],
-  ['IFCLSHAPEPROFILEDEF', 6],
-  ['IFCUSHAPEPROFILEDEF', 7],
-  ['IFCTSHAPEPROFILEDEF', 7],
-]);
+/** Those that it builds right only with square corners and straight flanges, and their figures that tell of others, up to one. */
+const PLAIN: ReadonlyMap<string, readonly [number, number]> = new Map([
+  ['IFCISHAPEPROFILEDEF', [7, 10]],
+  ['IFCLSHAPEPROFILEDEF', [6, 9]],
+  ['IFCUSHAPEPROFILEDEF', [7, 10]],
+  ['IFCTSHAPEPROFILEDEF', [7, 12]],
+] as const);
 
 /** Rings of a profile in file units: the outer one, counter-clockwise, then holes. */
 export type Profile = readonly (readonly Vec2[])[];
@@ -22,9 +22,8 @@ export type Profile = readonly (readonly Vec2[])[];
 /** Whether a profile is one of those that the shape builder cannot be trusted with. */
 export function needsOwn(index: StepIndex, profile: StepRecord): boolean {
   if (!WRONG.test(profile.type)) return false;
-  const first = PLAIN.get(profile.type);
-  // behind the figures of the shape stand those of its centre of gravity, in IFC2X3
-  if (first !== undefined) return profile.args.slice(first, first + 5).some((value) => (number(value) ?? 0) > 0);
+  const others = PLAIN.get(profile.type);
+  if (others) return profile.args.slice(...others).some((value) => (number(value) ?? 0) > 0);
   if (profile.type.startsWith('IFCARBITRARY'))
     return [profile.args[2], ...refs(profile.args[3]).map((ref) => ({ ref }))].some((c) => hasSpline(index, c, 0));
   return true;
@@ -44,7 +43,9 @@ function hasSpline(index: StepIndex, value: StepValue | undefined, depth: number
  * Source of the shapes: ISO 16739-1:2018, IfcProfileResource; each lies with the middle of its box at the origin.
  */
 export function profileRings(index: StepIndex, placements: Placements, profile: StepRecord, depth = 0): Profile | null {
-  const n = (k: number): number => number(profile.args[k]) ?? 0;
+  // the last figure of an unequal double T of IFC2X3 is its centre of gravity, where IFC4 has the edge of a flange
+  const known = profile.type === 'IFCASYMMETRICISHAPEPROFILEDEF' && profile.args.length < 15 ? 11 : Infinity;
+  const n = (k: number): number => (k < known ? number(profile.args[k]) : null) ?? 0;
   if (profile.type === 'IFCMIRROREDPROFILEDEF') {
     const parent = index.follow(profile.args[2]);
     const rings = parent && depth < 6 ? profileRings(index, placements, parent, depth + 1) : null;
