@@ -106,8 +106,9 @@ export function roundedPath(index: StepIndex, placements: Placements, solid: Ste
     const half = Math.acos(Math.min(1, Math.max(-1, dot(a, b)))) / 2;
     if (!(half > 1e-6 && half < Math.PI / 2 - 1e-6)) return [p];
     const back = radius / Math.tan(half);
-    // half of a leg belongs to each of its corners
-    if (back > Math.min(distance(before, p), distance(after, p))) return [p];
+    // half of a leg belongs to each of its corners, all of it where the path begins or ends; a bend without room stays a corner
+    const room = Math.min(distance(before, p) / (i > 1 ? 2 : 1), distance(after, p) / (i < path.length - 2 ? 2 : 1));
+    if (back > room * (1 + 1e-9)) return [p];
     const middle = unit([a[0] + b[0], a[1] + b[1], a[2] + b[2]]);
     const out = scale(middle, -1);
     const along = unit(subtract(a, scale(middle, dot(a, middle))));

@@ -77,6 +77,10 @@ describe('sections of members, built from the figures of the file', () => {
     // a disk of 32 chords along two legs and a quarter circle of 8
     const [disk, bend] = [0.5 * 32 * Math.sin(Math.PI / 16) * 0.05 ** 2, 8 * 2 * 0.2 * Math.sin(Math.PI / 32)];
     expect(area(bar) / 1e4).toBeCloseTo(disk * (2 * 0.8 + bend), 6);
+    // a bend that would take more than its half of the leg between two corners stays a corner: twice the legs, mitred
+    const short = line.replace('#114)', '#114,#118)').concat('#118=IFCCARTESIANPOINT((2000.,1000.,0.));\n');
+    const tight = await read(solid('IFCSWEPTDISKSOLIDPOLYGONAL(#111,50.,$,$,$,600.)', short));
+    expect(area(tight) / 1e4).toBeCloseTo(disk * 3, 6);
     const spine = await read(
       solid(
         'IFCSECTIONEDSPINE(#111,(#110,#115),(#116,#117))',
