@@ -21,8 +21,8 @@ export const curvesOf = (stretches: readonly Stretch[]): KnownCurve[] =>
  * Finds further arcs of known curves in what is left straight of a chain: a rim of which little is seen has too few chords to be
  * recognised alone, but its corners follow one another on the curve of a longer stretch by the same step.
  */
-export function adoptArcs(points: Float64Array, stretches: readonly Stretch[], curves: readonly KnownCurve[]): Stretch[] {
-  if (!curves.length) return [...stretches];
+export function adoptArcs(points: Float64Array, stretches: readonly Stretch[], curves: readonly KnownCurve[]): readonly Stretch[] {
+  if (!curves.length) return stretches;
   return stretches.flatMap((stretch) => (stretch.arc || stretch.to - stretch.from < CHORDS ? [stretch] : adopt(points, stretch, curves)));
 }
 

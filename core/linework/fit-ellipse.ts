@@ -43,38 +43,47 @@ function stepOf(p: Float64Array, from: number, to: number): number {
   return cos < 1 ? Math.acos(cos) : NaN;
 }
 
+/** Scratch: cosines and sines of the corners' places, and the matrix of the normal equations. */
+let _basis = new Float64Array(256);
+const _matrix = new Float64Array(9);
+let _change = new Float64Array(512);
+const [_u, _v, _taken] = [new Float64Array(3), new Float64Array(3), new Float64Array(3)];
+
 function solve(p: Float64Array, from: number, to: number, guess: number): Conjugate | null {
   const n = to - from + 1;
   const middle = (to - from) / 2;
   const isRing = guess === (2 * Math.PI) / (to - from);
+  if (_basis.length < n * 2) _basis = new Float64Array(n * 4);
+  const basis = _basis;
   let step = guess;
   for (let round = 0; ; round++) {
-    const basis = Array.from({ length: n }, (_, k) => [1, Math.cos((k - middle) * step), Math.sin((k - middle) * step)] as const);
-    const project = normalEquations(basis);
-    const u = project((k) => p[(from + k) * 2]!),
-      v = project((k) => p[(from + k) * 2 + 1]!);
-    if (!u || !v) return null;
+    for (let k = 0; k < n; k++) {
+      basis[k * 2] = Math.cos((k - middle) * step);
+      basis[k * 2 + 1] = Math.sin((k - middle) * step);
+    }
+    const det = normalMatrix(n);
+    if (Math.abs(det) < 1e-12) return null;
+    project(p, from * 2, n, det, _u);
+    project(p, from * 2 + 1, n, det, _v);
     if (isRing || round === REFINEMENTS) {
       // from counting corners from the middle to counting from the first
       const [c, s] = [Math.cos(middle * step), Math.sin(middle * step)];
-      const turned = (q: readonly number[]) => [q[1]! * c - q[2]! * s, q[1]! * s + q[2]! * c] as const;
-      const [au, bu] = turned(u),
-        [av, bv] = turned(v);
-      return { centre: [u[0]!, v[0]!], a: [au, av], b: [bu, bv], step };
+      const turned = (q: Float64Array) => [q[1]! * c - q[2]! * s, q[1]! * s + q[2]! * c] as const;
+      const [au, bu] = turned(_u),
+        [av, bv] = turned(_v);
+      return { centre: [_u[0]!, _v[0]!], a: [au, av], b: [bu, bv], step };
     }
     // what of the change with θ the other unknowns cannot take up
     let up = 0,
       down = 0;
-    for (const [q, axis] of [
-      [u, 0],
-      [v, 1],
-    ] as const) {
-      const change = (k: number) => (k - middle) * (q[2]! * basis[k]![1] - q[1]! * basis[k]![2]);
-      const taken = project(change);
-      if (!taken) return null;
+    for (let axis = 0; axis < 2; axis++) {
+      const q = axis === 0 ? _u : _v;
+      const change = _change.length < n * 2 ? (_change = new Float64Array(n * 4)) : _change;
+      for (let k = 0; k < n; k++) change[k * 2] = (k - middle) * (q[2]! * basis[k * 2]! - q[1]! * basis[k * 2 + 1]!);
+      project(change, 0, n, det, _taken);
       for (let k = 0; k < n; k++) {
-        const own = change(k) - dot3(taken, basis[k]!);
-        up += own * (p[(from + k) * 2 + axis]! - dot3(q, basis[k]!));
+        const own = change[k * 2]! - at(_taken, k);
+        up += own * (p[(from + k) * 2 + axis]! - at(q, k));
         down += own * own;
       }
     }
@@ -83,28 +92,52 @@ function solve(p: Float64Array, from: number, to: number, guess: number): Conjug
   }
 }
 
-const dot3 = (q: readonly number[], b: readonly [number, number, number]): number => q[0]! * b[0] + q[1]! * b[1] + q[2]! * b[2];
+/** What the unknowns q make of corner k. */
+const at = (q: Float64Array, k: number): number => q[0]! + q[1]! * _basis[k * 2]! + q[2]! * _basis[k * 2 + 1]!;
 
-/** Solves the three unknowns of a basis for any data by Cramer's rule; null where the basis is degenerate. */
-function normalEquations(basis: readonly (readonly [number, number, number])[]): (data: (k: number) => number) => number[] | null {
-  const m = [0, 0, 0, 0, 0, 0, 0, 0, 0];
-  for (const row of basis) for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) m[i * 3 + j]! += row[i]! * row[j]!;
-  const [a, b, c, d, e, f, g, h, i] = m as [number, number, number, number, number, number, number, number, number];
-  const det = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
-  return (data) => {
-    if (Math.abs(det) < 1e-12) return null;
-    const r = [0, 0, 0];
-    basis.forEach((row, k) => {
-      const value = data(k);
-      for (let j = 0; j < 3; j++) r[j]! += row[j]! * value;
-    });
-    const [x, y, z] = r as [number, number, number];
-    return [
-      (x * (e * i - f * h) + y * (c * h - b * i) + z * (b * f - c * e)) / det,
-      (x * (f * g - d * i) + y * (a * i - c * g) + z * (c * d - a * f)) / det,
-      (x * (d * h - e * g) + y * (b * g - a * h) + z * (a * e - b * d)) / det,
-    ];
-  };
+/** Sets up the normal equations of the basis (1, cos, sin) over n corners; returns their determinant. */
+function normalMatrix(n: number): number {
+  const m = _matrix.fill(0);
+  for (let k = 0; k < n; k++) {
+    const c = _basis[k * 2]!,
+      s = _basis[k * 2 + 1]!;
+    m[0]! += 1;
+    m[1]! += c;
+    m[2]! += s;
+    m[4]! += c * c;
+    m[5]! += c * s;
+    m[8]! += s * s;
+  }
+  m[3] = m[1]!;
+  m[6] = m[2]!;
+  m[7] = m[5]!;
+  return m[0]! * (m[4]! * m[8]! - m[5]! * m[7]!) - m[1]! * (m[3]! * m[8]! - m[5]! * m[6]!) + m[2]! * (m[3]! * m[7]! - m[4]! * m[6]!);
+}
+
+/** Solves for the three unknowns of the data (every second number from `first` on) by Cramer's rule. */
+function project(data: Float64Array, first: number, n: number, det: number, out: Float64Array): void {
+  let x = 0,
+    y = 0,
+    z = 0;
+  for (let k = 0; k < n; k++) {
+    const value = data[first + k * 2]!;
+    x += value;
+    y += _basis[k * 2]! * value;
+    z += _basis[k * 2 + 1]! * value;
+  }
+  const m = _matrix;
+  const a = m[0]!,
+    b = m[1]!,
+    c = m[2]!,
+    d = m[3]!,
+    e = m[4]!,
+    f = m[5]!,
+    g = m[6]!,
+    h = m[7]!,
+    i = m[8]!;
+  out[0] = (x * (e * i - f * h) + y * (c * h - b * i) + z * (b * f - c * e)) / det;
+  out[1] = (x * (f * g - d * i) + y * (a * i - c * g) + z * (c * d - a * f)) / det;
+  out[2] = (x * (d * h - e * g) + y * (b * g - a * h) + z * (a * e - b * d)) / det;
 }
 
 function isNear({ centre, a, b, step }: Conjugate, p: Float64Array, from: number, to: number): boolean {

@@ -12,6 +12,10 @@ const STRAIGHT = 3e-6;
 /** Of an element with more curves the rest is not looked for elsewhere. */
 const MOST_CURVES = 100;
 
+const NO_CURVES: readonly KnownCurve[] = [];
+
+type Open<T> = { -readonly [K in keyof T]: T[K] };
+
 /** Segments one behind the other, and the nodes that they run through. */
 interface Chain {
   readonly nodes: number[];
@@ -29,22 +33,22 @@ export function joinLines(list: SegmentList): Lines {
   const order = kinds(list);
   const lines = new LinesBuilder();
   const ends: CutChord[] = [];
-  const chains: { flat: Float64Array; stretches: Stretch[]; facts: Omit<LineFacts, 'depthFrom' | 'depthTo'>; depths: number[] }[] = [];
+  const chains: { flat: Float64Array; stretches: readonly Stretch[]; facts: Open<LineFacts>; depths: number[] }[] = [];
   const used = new Uint8Array(count);
-  const head = new Map<number, number[]>();
+  // of each node, among the segments of one kind: how many end there, and the exclusive or of their numbers
+  const degree = new Uint32Array(places.length / 2),
+    others = new Uint32Array(places.length / 2);
 
   const write = ({ nodes: chain, segments }: Chain) => {
     const s = segments[0]!;
     let kept = straighten(chain, places);
-    const placesOf = (order: readonly number[]) =>
-      Float64Array.from(order.flatMap((k) => [places[chain[k]! * 2]!, places[chain[k]! * 2 + 1]!]));
-    let flat = placesOf(kept);
+    let flat = placesOf(chain, kept, places);
     if (pathLength(flat) < SPECK) return;
     let stretches = fitArcs(flat);
     const start = chain[0] === chain.at(-1) ? betterStart(stretches, kept.length - 1) : 0;
     if (start > 0) {
       kept = [...kept.slice(start, -1), ...kept.slice(0, start + 1)];
-      flat = placesOf(kept);
+      flat = placesOf(chain, kept, places);
       stretches = fitArcs(flat);
     }
     const depthAt = (k: number) => {
@@ -56,7 +60,9 @@ export function joinLines(list: SegmentList): Lines {
       joint: isJoint(list, s) ? 1 : 0,
       element: elementOf(list, s),
       jump: jumpOf(list, s),
-      beyond: segments.length === 1 ? [beyondOf(list, s)] : [...new Set(segments.map((k) => beyondOf(list, k)))].sort((a, b) => a - b),
+      beyond: beyondAll(list, segments),
+      depthFrom: 0,
+      depthTo: 0,
     };
     chains.push({ flat, stretches, facts, depths: kept.map(depthAt) });
   };
@@ -64,15 +70,17 @@ export function joinLines(list: SegmentList): Lines {
   const writeAll = () => {
     const curves = new Map<number, KnownCurve[]>();
     for (const { stretches, facts } of chains)
-      for (const curve of curvesOf(stretches)) {
+      for (const curve of stretches.some((s) => s.arc) ? curvesOf(stretches) : []) {
         const own = curves.get(facts.element);
         if (!own) curves.set(facts.element, [curve]);
         else if (own.length < MOST_CURVES) own.push(curve);
       }
     for (const { flat, stretches: own, facts, depths: at } of chains) {
-      const stretches = adoptArcs(flat, own, curves.get(facts.element) ?? []);
+      const stretches = adoptArcs(flat, own, curves.get(facts.element) ?? NO_CURVES);
       stretches.forEach(({ from, to, arc }, k) => {
-        lines.add(flat, from, to, { ...facts, depthFrom: at[from]!, depthTo: at[to]! }, arc);
+        facts.depthFrom = at[from]!;
+        facts.depthTo = at[to]!;
+        lines.add(flat, from, to, facts, arc);
         if (!arc) return;
         // a chord beside an arc, at the end of its chain, may be the next one of it, cut short
         const l = lines.count - 1;
@@ -84,15 +92,13 @@ export function joinLines(list: SegmentList): Lines {
 
   for (let first = 0; first < count;) {
     let last = first;
-    head.clear();
     const kind = order[first]!;
     while (last < count && kindOf(list, order[last]!) === kindOf(list, kind) && elementOf(list, order[last]!) === elementOf(list, kind)) {
       const s = order[last++]!;
       for (let side = 0; side < 2; side++) {
         const n = node[s * 2 + side]!;
-        const here = head.get(n);
-        if (here) here.push(s);
-        else head.set(n, [s]);
+        degree[n]!++;
+        others[n]! ^= s;
       }
     }
     // open chains from their ends first, then what goes round
@@ -103,9 +109,14 @@ export function joinLines(list: SegmentList): Lines {
         const a = node[s * 2]!,
           b = node[s * 2 + 1]!;
         if (onlyEnds) {
-          if (head.get(a)!.length !== 2) write(walk(s, a));
-          else if (head.get(b)!.length !== 2) write(walk(s, b));
+          if (degree[a] !== 2) write(walk(s, a));
+          else if (degree[b] !== 2) write(walk(s, b));
         } else write(walk(s, a));
+      }
+    for (let k = first; k < last; k++)
+      for (let side = 0; side < 2; side++) {
+        const n = node[order[k]! * 2 + side]!;
+        degree[n] = others[n] = 0;
       }
     first = last;
   }
@@ -121,22 +132,26 @@ export function joinLines(list: SegmentList): Lines {
       chain.segments.push(current);
       at = node[current * 2] === at ? node[current * 2 + 1]! : node[current * 2]!;
       chain.nodes.push(at);
-      const here = head.get(at)!;
-      if (here.length !== 2) return chain;
-      const next = here[0] === current ? here[1]! : here[0]!;
+      if (degree[at] !== 2) return chain;
+      const next = (others[at]! ^ current) >>> 0;
       if (used[next]) return chain;
       current = next;
     }
   }
 }
 
-/** One number for each end; ends within JOIN of each other share it, and the place of the first. */
-function nodes({ count, ends }: SegmentList): { node: Uint32Array; places: number[] } {
+/** One number for each end; ends within JOIN of each other share it, and the place of the first. Method: a hash of square cells. */
+function nodes({ count, ends }: SegmentList): { node: Uint32Array; places: Float64Array } {
   const node = new Uint32Array(count * 2);
-  const places: number[] = [];
+  const places = new Float64Array(count * 4);
+  let used = 0;
   const cell = JOIN * 8;
-  const table = new Map<number, number[]>();
-  const key = (i: number, j: number) => i * 67108859 + j;
+  let size = 1024;
+  while (size < count * 4) size *= 2;
+  const mask = size - 1;
+  const head = new Int32Array(size).fill(-1);
+  const next = new Int32Array(count * 2);
+  const bucket = (i: number, j: number) => (Math.imul(i | 0, 73856093) ^ Math.imul(j | 0, 19349663) ^ ((i | 0) >>> 13)) & mask;
   for (let p = 0; p < count * 2; p++) {
     const u = ends[p * 2]!,
       v = ends[p * 2 + 1]!;
@@ -146,26 +161,51 @@ function nodes({ count, ends }: SegmentList): { node: Uint32Array; places: numbe
       fv = v / cell - j;
     let found = -1;
     for (let a = fu < 0.125 ? -1 : 0; a <= (fu > 0.875 ? 1 : 0) && found < 0; a++)
-      for (let b = fv < 0.125 ? -1 : 0; b <= (fv > 0.875 ? 1 : 0) && found < 0; b++)
-        for (const n of table.get(key(i + a, j + b)) ?? [])
-          if (Math.abs(places[n * 2]! - u) <= JOIN && Math.abs(places[n * 2 + 1]! - v) <= JOIN) {
-            found = n;
-            break;
-          }
+      for (let b = fv < 0.125 ? -1 : 0; b <= (fv > 0.875 ? 1 : 0) && found < 0; b++) {
+        // of several the first: lists run from the last to the first
+        for (let n = head[bucket(i + a, j + b)]!; n >= 0; n = next[n]!)
+          if (Math.abs(places[n * 2]! - u) <= JOIN && Math.abs(places[n * 2 + 1]! - v) <= JOIN) found = n;
+      }
     if (found < 0) {
-      found = places.push(u, v) / 2 - 1;
-      const list = table.get(key(i, j));
-      if (list) list.push(found);
-      else table.set(key(i, j), [found]);
+      found = used++;
+      places[found * 2] = u;
+      places[found * 2 + 1] = v;
+      const b = bucket(i, j);
+      next[found] = head[b]!;
+      head[b] = found;
     }
     node[p] = found;
   }
-  return { node, places };
+  return { node, places: places.subarray(0, used * 2) };
+}
+
+function placesOf(chain: readonly number[], kept: readonly number[], places: Float64Array): Float64Array {
+  const out = new Float64Array(kept.length * 2);
+  for (let k = 0; k < kept.length; k++) {
+    const n = chain[kept[k]!]! * 2;
+    out[k * 2] = places[n]!;
+    out[k * 2 + 1] = places[n + 1]!;
+  }
+  return out;
+}
+
+/** The elements beyond some segments, ascending, each once. */
+function beyondAll(list: SegmentList, segments: readonly number[]): number[] {
+  const first = beyondOf(list, segments[0]!);
+  for (const s of segments)
+    if (beyondOf(list, s) !== first) return [...new Set(segments.map((k) => beyondOf(list, k)))].sort((a, b) => a - b);
+  return [first];
 }
 
 /** Segments sorted by kind, then element; the order within is that of the list. */
 function kinds(list: SegmentList): Uint32Array {
-  const order = Uint32Array.from({ length: list.count }, (_, i) => i);
+  const order = new Uint32Array(list.count);
+  let isSorted = true;
+  for (let i = 0; i < list.count; i++) {
+    order[i] = i;
+    if (i > 0 && (kindOf(list, i - 1) - kindOf(list, i) || elementOf(list, i - 1) - elementOf(list, i)) > 0) isSorted = false;
+  }
+  if (isSorted) return order;
   return order.sort((a, b) => kindOf(list, a) - kindOf(list, b) || elementOf(list, a) - elementOf(list, b) || a - b);
 }
 
@@ -173,7 +213,7 @@ function kinds(list: SegmentList): Uint32Array {
  * Which nodes of a chain (by their place in it) are left without corners that lie on a straight run (within 3 µm); a closed chain
  * also loses a needless first corner.
  */
-function straighten(chain: readonly number[], places: readonly number[]): number[] {
+function straighten(chain: readonly number[], places: Float64Array): number[] {
   let order = chain.map((_, k) => k);
   if (chain.length > 3 && chain[0] === chain.at(-1)) {
     // begin at the sharpest corner: neither a straight run nor an arc is then broken by the place where the ring begins
@@ -195,7 +235,7 @@ function betterStart(stretches: readonly Stretch[], last: number): number {
 }
 
 /** Place in a ring of the corner that turns most, the first of several alike. */
-function sharpest(ring: readonly number[], places: readonly number[]): number {
+function sharpest(ring: readonly number[], places: Float64Array): number {
   let best = 0;
   let least = Infinity;
   ring.forEach((id, k) => {
@@ -211,7 +251,7 @@ function sharpest(ring: readonly number[], places: readonly number[]): number {
   return best;
 }
 
-function isStraight(places: readonly number[], a: number, b: number, c: number): boolean {
+function isStraight(places: Float64Array, a: number, b: number, c: number): boolean {
   const du = places[c * 2]! - places[a * 2]!,
     dv = places[c * 2 + 1]! - places[a * 2 + 1]!;
   const l = Math.hypot(du, dv);

@@ -51,9 +51,15 @@ export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lin
   const out = new LinesBuilder();
   for (let l = 0; l < lines.lineRole.length; l++) {
     if (gone.has(l)) continue;
-    const own = Array.from(lines.points.subarray(lines.lineStart[l]! * 2, lines.lineStart[l + 1]! * 2));
-    const { first, last } = tips.get(l) ?? {};
+    const [from, to] = [lines.lineStart[l]!, lines.lineStart[l + 1]!];
     const facts = factsOf(lines, l);
+    const changed = arcs.get(l);
+    if (!changed) {
+      out.add(lines.points, from, to - 1, facts, lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
+      continue;
+    }
+    const own = Array.from(lines.points.subarray(from * 2, to * 2));
+    const { first, last } = tips.get(l) ?? {};
     const points = [...(first ?? []), ...own, ...(last ?? [])];
     out.add(
       points,
@@ -64,7 +70,7 @@ export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lin
         depthFrom: depthOfChord.get(`${l} true`) ?? facts.depthFrom,
         depthTo: depthOfChord.get(`${l} false`) ?? facts.depthTo,
       },
-      arcs.get(l) ?? (lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null),
+      changed,
     );
   }
   return out.done();

@@ -1,5 +1,5 @@
 import { Growing } from '../model/model-builder';
-import type { Arc } from './arc';
+import { ARC_NUMBERS, type Arc } from './arc';
 import type { Lines } from './drawing';
 
 /** What is known of a line besides its points. */
@@ -27,40 +27,60 @@ export const factsOf = (lines: Lines, l: number): LineFacts => ({
 
 /** Collects lines into the flat arrays of a drawing. */
 export class LinesBuilder {
-  private readonly points = new Growing((n) => new Float64Array(n));
-  private readonly start: number[] = [0];
-  private readonly facts: LineFacts[] = [];
-  private readonly arcOf: number[] = [];
-  private readonly arcs: Arc[] = [];
+  private readonly points = new Growing((n) => new Float64Array(n), 8192);
+  private readonly start = new Growing((n) => new Uint32Array(n), 1024);
+  private readonly role = new Growing((n) => new Uint8Array(n), 1024);
+  private readonly joint = new Growing((n) => new Uint8Array(n), 1024);
+  private readonly element = new Growing((n) => new Int32Array(n), 1024);
+  private readonly depth = new Growing((n) => new Float64Array(n), 2048);
+  private readonly beyondStart = new Growing((n) => new Uint32Array(n), 1024);
+  private readonly beyond = new Growing((n) => new Int32Array(n), 1024);
+  private readonly jump = new Growing((n) => new Uint8Array(n), 1024);
+  private readonly arcOf = new Growing((n) => new Int32Array(n), 1024);
+  private readonly arcs = new Growing((n) => new Float64Array(n));
+
+  constructor() {
+    this.start.push(0);
+    this.beyondStart.push(0);
+  }
 
   get count(): number {
-    return this.facts.length;
+    return this.role.length;
   }
 
   /** Adds a line through points (u, v pairs) `from` up to and with `to`. */
   add(points: ArrayLike<number>, from: number, to: number, facts: LineFacts, arc: Arc | null = null): void {
-    for (let i = from * 2; i < to * 2 + 2; i++) this.points.push(points[i]!);
-    this.start.push(this.points.length / 2);
-    this.facts.push(facts);
-    this.arcOf.push(arc ? this.arcs.push(arc) - 1 : -1);
+    const { role, joint, element, jump, beyond, depthFrom, depthTo } = facts;
+    const data = this.points.reserve((to - from + 1) * 2);
+    let at = this.points.length;
+    for (let i = from * 2; i < to * 2 + 2; i++) data[at++] = points[i]!;
+    this.points.length = at;
+    this.start.push(at / 2);
+    this.role.push(role);
+    this.joint.push(joint);
+    this.element.push(element);
+    this.jump.push(jump);
+    this.depth.push(depthFrom);
+    this.depth.push(depthTo);
+    for (let k = 0; k < beyond.length; k++) this.beyond.push(beyond[k]!);
+    this.beyondStart.push(this.beyond.length);
+    this.arcOf.push(arc ? this.arcs.length / ARC_NUMBERS : -1);
+    if (arc) for (const x of arc) this.arcs.push(x);
   }
 
   done(): Lines {
-    const { facts } = this;
-    const beyondStart = [0];
-    for (const { beyond } of facts) beyondStart.push(beyondStart.at(-1)! + beyond.length);
     return {
       points: this.points.done(),
-      lineStart: Uint32Array.from(this.start),
-      lineRole: Uint8Array.from(facts, (f) => f.role),
-      lineJoint: Uint8Array.from(facts, (f) => f.joint),
-      lineElement: Int32Array.from(facts, (f) => f.element),
-      lineDepth: Float64Array.from(facts.flatMap((f) => [f.depthFrom, f.depthTo])),
-      lineBeyondStart: Uint32Array.from(beyondStart),
-      lineBeyond: Int32Array.from(facts.flatMap((f) => Array.from(f.beyond))),
-      lineJump: Uint8Array.from(facts, (f) => f.jump),
-      lineArc: Int32Array.from(this.arcOf),
-      arcs: Float64Array.from(this.arcs.flat()),
+      lineStart: this.start.done(),
+      lineRole: this.role.done(),
+      lineJoint: this.joint.done(),
+      lineElement: this.element.done(),
+      lineDepth: this.depth.done(),
+      lineBeyondStart: this.beyondStart.done(),
+      lineBeyond: this.beyond.done(),
+      lineJump: this.jump.done(),
+      lineArc: this.arcOf.done(),
+      arcs: this.arcs.done(),
     };
   }
 }

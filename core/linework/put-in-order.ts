@@ -10,25 +10,30 @@ const GRID = 1e9;
  */
 export function putInOrder(list: SegmentList): SegmentList {
   const { count, ends } = list;
-  const round = ends.map((x) => Math.round(x * GRID) / GRID + 0);
+  const round = new Float64Array(ends.length);
+  for (let i = 0; i < ends.length; i++) round[i] = Math.round(ends[i]! * GRID) / GRID + 0;
   const isTurned = new Uint8Array(count);
-  for (let s = 0; s < count; s++) {
-    const a = s * 4;
-    if (round[a]! > round[a + 2]! || (round[a] === round[a + 2] && round[a + 1]! > round[a + 3]!)) isTurned[s] = 1;
+  // the places of each from its lower end, and its kind and element as one number
+  const places = new Float64Array(count * 4);
+  const group = new Float64Array(count);
+  for (let s = 0, a = 0; s < count; s++, a += 4) {
+    const turned = round[a]! > round[a + 2]! || (round[a] === round[a + 2] && round[a + 1]! > round[a + 3]!);
+    if (turned) isTurned[s] = 1;
+    for (let k = 0; k < 4; k++) places[a + k] = round[a + (turned ? k ^ 2 : k)]!;
+    group[s] = kindOf(list, s) * 2 ** 32 + elementOf(list, s);
   }
-  const at = (s: number, k: number) => round[s * 4 + (isTurned[s] ? k ^ 2 : k)]!;
-  const order = Uint32Array.from({ length: count }, (_, s) => s).sort(
-    (a, b) =>
-      kindOf(list, a) - kindOf(list, b) ||
-      elementOf(list, a) - elementOf(list, b) ||
-      at(a, 0) - at(b, 0) ||
-      at(a, 1) - at(b, 1) ||
-      at(a, 2) - at(b, 2) ||
-      at(a, 3) - at(b, 3) ||
-      beyondOf(list, a) - beyondOf(list, b),
-  );
+  const order = new Uint32Array(count);
+  for (let s = 0; s < count; s++) order[s] = s;
+  order.sort((a, b) => {
+    if (group[a] !== group[b]) return group[a]! - group[b]!;
+    for (let k = 0; k < 4; k++) {
+      const [x, y] = [places[a * 4 + k]!, places[b * 4 + k]!];
+      if (x !== y) return x - y;
+    }
+    return beyondOf(list, a) - beyondOf(list, b);
+  });
   const rounded = { ...list, ends: round };
-  const out = new Segments();
-  for (const s of order) out.addStretch(rounded, s, 0, 1, 0, isTurned[s] === 1);
+  const out = new Segments(count);
+  for (let k = 0; k < count; k++) out.addStretch(rounded, order[k]!, 0, 1, 0, isTurned[order[k]!] === 1);
   return out.done();
 }

@@ -13,6 +13,8 @@ export class SegmentGrid {
   private readonly items: Uint32Array;
   private readonly stamp: Int32Array;
   private readonly pad: number;
+  /** Scratch: the cells of one segment. */
+  private found = new Uint32Array(1024);
 
   constructor(ends: Float64Array, pad: number) {
     this.ends = ends;
@@ -23,10 +25,10 @@ export class SegmentGrid {
       u1 = -Infinity,
       v1 = -Infinity;
     for (let i = 0; i < ends.length; i += 2) {
-      u0 = Math.min(u0, ends[i]!);
-      u1 = Math.max(u1, ends[i]!);
-      v0 = Math.min(v0, ends[i + 1]!);
-      v1 = Math.max(v1, ends[i + 1]!);
+      if (ends[i]! < u0) u0 = ends[i]!;
+      if (ends[i]! > u1) u1 = ends[i]!;
+      if (ends[i + 1]! < v0) v0 = ends[i + 1]!;
+      if (ends[i + 1]! > v1) v1 = ends[i + 1]!;
     }
     if (!count) [u0, v0, u1, v1] = [0, 0, 1, 1];
     const across = Math.min(1024, Math.max(4, Math.ceil(Math.sqrt(count) * 1.5)));
@@ -37,33 +39,32 @@ export class SegmentGrid {
     this.rows = Math.floor((v1 - v0 + 2 * pad) / this.size) + 1;
     this.start = new Uint32Array(this.columns * this.rows + 1);
     this.stamp = new Int32Array(count).fill(-1);
-    for (let s = 0; s < count; s++)
-      this.cells(s, (cell) => {
-        this.start[cell + 1]!++;
-      });
+    for (let s = 0; s < count; s++) for (let n = this.cells(s), k = 0; k < n; k++) this.start[this.found[k]! + 1]!++;
     for (let k = 0; k < this.columns * this.rows; k++) this.start[k + 1]! += this.start[k]!;
     this.items = new Uint32Array(this.start[this.columns * this.rows]!);
     const cursor = this.start.slice();
-    for (let s = 0; s < count; s++)
-      this.cells(s, (cell) => {
-        this.items[cursor[cell]!++] = s;
-      });
+    for (let s = 0; s < count; s++) for (let n = this.cells(s), k = 0; k < n; k++) this.items[cursor[this.found[k]!]!++] = s;
   }
 
-  /** Visits each cell that the segment, widened by the pad, passes: column by column along its longer axis. */
-  private cells(s: number, visit: (cell: number) => void): void {
+  /** Puts each cell that the segment, widened by the pad, passes into `found`, column by column along its longer axis; returns how many. */
+  private cells(s: number): number {
     const { ends, size, pad } = this;
     const a = ends[s * 4]! - this.u0,
       b = ends[s * 4 + 1]! - this.v0,
       c = ends[s * 4 + 2]! - this.u0,
       d = ends[s * 4 + 3]! - this.v0;
     const level = Math.abs(c - a) >= Math.abs(d - b);
-    const [p0, q0, p1, q1] = level ? (a < c ? [a, b, c, d] : [c, d, a, b]) : b < d ? [b, a, d, c] : [d, c, b, a];
+    const isTurned = level ? !(a < c) : !(b < d);
+    const p0 = level ? (isTurned ? c : a) : isTurned ? d : b,
+      q0 = level ? (isTurned ? d : b) : isTurned ? c : a,
+      p1 = level ? (isTurned ? a : c) : isTurned ? b : d,
+      q1 = level ? (isTurned ? b : d) : isTurned ? a : c;
     const slope = p1 > p0 ? (q1 - q0) / (p1 - p0) : 0;
     const pMax = level ? this.columns - 1 : this.rows - 1,
       qMax = level ? this.rows - 1 : this.columns - 1;
     const i0 = Math.max(0, Math.floor((p0 - pad) / size)),
       i1 = Math.min(pMax, Math.floor((p1 + pad) / size));
+    let count = 0;
     for (let i = i0; i <= i1; i++) {
       const lo = Math.min(Math.max(i * size - pad, p0), p1),
         hi = Math.min(Math.max((i + 1) * size + pad, p0), p1);
@@ -71,21 +72,28 @@ export class SegmentGrid {
         y = q0 + (hi - p0) * slope;
       const j0 = Math.max(0, Math.floor((Math.min(x, y) - pad) / size)),
         j1 = Math.min(qMax, Math.floor((Math.max(x, y) + pad) / size));
-      for (let j = j0; j <= j1; j++) visit(level ? j * this.columns + i : i * this.columns + j);
+      if (count + j1 - j0 >= this.found.length) {
+        const longer = new Uint32Array((count + j1 - j0 + 1) * 2);
+        longer.set(this.found);
+        this.found = longer;
+      }
+      for (let j = j0; j <= j1; j++) this.found[count++] = level ? j * this.columns + i : i * this.columns + j;
     }
+    return count;
   }
 
   near(s: number, out: number[]): number[] {
     out.length = 0;
     this.stamp[s] = s;
-    this.cells(s, (cell) => {
+    for (let n = this.cells(s), c = 0; c < n; c++) {
+      const cell = this.found[c]!;
       for (let k = this.start[cell]!; k < this.start[cell + 1]!; k++) {
         const other = this.items[k]!;
         if (this.stamp[other] === s) continue;
         this.stamp[other] = s;
         out.push(other);
       }
-    });
+    }
     return out;
   }
 }

@@ -20,9 +20,16 @@ const TAGS = 3;
 
 /** Straight pieces on their way to a drawing: places with their depths, and what is known of each. */
 export class Segments {
-  private readonly ends = new Growing((n) => new Float64Array(n), 4096);
-  private readonly depths = new Growing((n) => new Float64Array(n), 2048);
-  private readonly tags = new Growing((n) => new Uint32Array(n), 2048);
+  private readonly ends: Growing<Float64Array>;
+  private readonly depths: Growing<Float64Array>;
+  private readonly tags: Growing<Uint32Array>;
+
+  /** With room for some segments at once. */
+  constructor(room = 1024) {
+    this.ends = new Growing((n) => new Float64Array(n), room * 4);
+    this.depths = new Growing((n) => new Float64Array(n), room * 2);
+    this.tags = new Growing((n) => new Uint32Array(n), room * TAGS);
+  }
 
   add(u0: number, v0: number, w0: number, u1: number, v1: number, w1: number, facts: SegmentFacts): void {
     const { role, element, joint = false, beyond = NOTHING, jump = 0 } = facts;

@@ -3,7 +3,7 @@ import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
-import { backing, shared } from '../visibility/backing';
+import { ALL, backing, shared } from '../visibility/backing';
 import { depthOf, nearestAt } from '../visibility/depth-probe';
 import type { Pieces } from '../visibility/hide';
 import { STRIDE, type Occluders } from '../visibility/tile-index';
@@ -45,6 +45,9 @@ export function visibleLines(
   const isMixed = elementsOfSeveralMaterials(model);
   /** A depth of the picture as it is in space: a perspective has drawn it towards the eye. */
   const depth = (w: number) => (distance === Infinity ? w : (w * distance) / (distance - w));
+  /** A step of space at a depth of the picture. */
+  const drawnIn = (w: number, step: number) => (distance === Infinity ? step : step * ((distance - w) / distance) ** 2);
+  const steps = [JUMP, ...jumps];
   // the nearest surfaces on both sides of the middle of the piece that was asked last
   let left = -1,
     right = -1,
@@ -120,19 +123,19 @@ export function visibleLines(
    * The stretches of a piece by how far the picture falls back beside it, on the side where it does so more: -1 for an edge, else
    * the number of the sight's steps that the fall reaches.
    */
-  function falls(u0: number, v0: number, w0: number, u1: number, v1: number, w1: number): [number, number, number][] {
-    const l = Math.hypot(u1 - u0, v1 - v0);
+  function falls(u0: number, v0: number, w0: number, u1: number, v1: number, w1: number): readonly Fall[] {
+    const l = Math.sqrt((u1 - u0) ** 2 + (v1 - v0) ** 2);
     const su = (-(v1 - v0) / l) * ASIDE,
       sv = ((u1 - u0) / l) * ASIDE;
-    // a step of space at a depth of the picture
-    const drawnIn = (w: number, step: number) => (distance === Infinity ? step : step * ((distance - w) / distance) ** 2);
-    let out: [number, number, number][] = [[0, 1, -1]];
-    [JUMP, ...jumps].forEach((step, n) => {
-      const [a, b] = [drawnIn(w0, step), drawnIn(w1, step)];
+    let out = EDGE_ALL;
+    for (let n = 0; n < steps.length; n++) {
+      const [a, b] = [drawnIn(w0, steps[n]!), drawnIn(w1, steps[n]!)];
       const onLeft = backing(occluders, u0 + su, v0 + sv, w0, u1 + su, v1 + sv, w1, a, b);
       const both = onLeft.length ? shared(onLeft, backing(occluders, u0 - su, v0 - sv, w0, u1 - su, v1 - sv, w1, a, b)) : onLeft;
+      // the picture falls back no farther than the last step anywhere
+      if (both === ALL) break;
       out = out.flatMap((stretch) => (stretch[2] === n - 1 ? without(stretch, both, n, l) : [stretch]));
-    });
+    }
     return out;
   }
 
@@ -140,7 +143,7 @@ export function visibleLines(
   function probe(u0: number, v0: number, u1: number, v1: number, t: number): void {
     const du = u1 - u0,
       dv = v1 - v0,
-      l = Math.hypot(du, dv);
+      l = Math.sqrt(du * du + dv * dv);
     const mu = u0 + t * du,
       mv = v0 + t * dv,
       su = (-dv / l) * ASIDE,
@@ -180,13 +183,12 @@ export function visibleLines(
   }
 }
 
+/** A stretch of a piece, from and to, and the number of the step that the picture falls back by beside it. */
+type Fall = readonly [from: number, to: number, size: number];
+const EDGE_ALL: readonly Fall[] = [[0, 1, -1]];
+
 /** A stretch divided by others: what they cover keeps its size, the rest is of size n. Nothing shorter than a speck is told apart. */
-function without(
-  [from, to, size]: [number, number, number],
-  covered: readonly number[],
-  n: number,
-  length: number,
-): [number, number, number][] {
+function without([from, to, size]: Fall, covered: readonly number[], n: number, length: number): Fall[] {
   const out: [number, number, number][] = [];
   const put = (a: number, b: number, own: number) => {
     const last = out.at(-1);

@@ -1,11 +1,15 @@
 import { DEPTH } from '../geometry/tolerances';
 import { insert, LIST } from './intervals';
-import { recordOf, type Occluders } from './tile-index';
+import { recordOf, STRIDE, type Occluders } from './tile-index';
 
 const _from = new Float64Array(LIST),
   _to = new Float64Array(LIST);
 /** Intervals that nearly touch are one, as parts of the line. */
 const GAP = 1e-9;
+
+/** The answer where nothing backs a line, and where all of it is backed. */
+const NONE: readonly number[] = [];
+export const ALL: readonly number[] = [0, 1];
 
 /** Which occluders were asked in this search, by its number. */
 interface Stamps {
@@ -29,8 +33,8 @@ export function backing(
   w1: number,
   step0: number,
   step1: number,
-): number[] {
-  const { records, near, u0: tu, v0: tv, size, columns, rows, start, items } = occluders;
+): readonly number[] {
+  const { records, made, near, u0: tu, v0: tv, size, columns, rows, start, items } = occluders;
   if (_stamps.marks.length < occluders.count) _stamps.marks = new Int32Array(occluders.count);
   const search = ++_stamps.search;
   const { marks } = _stamps;
@@ -64,42 +68,56 @@ export function backing(
         if (near[o]! > deepest) break;
         if (marks[o] === search) continue;
         marks[o] = search;
-        const at = recordOf(occluders, o);
+        const at = made[o] ? o * STRIDE : recordOf(occluders, o);
         if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
-        add(at);
+        let from = 0,
+          to = 1;
+        for (let s = at; s < at + 9; s += 3) {
+          const g0 = records[s]! * u0 + records[s + 1]! * v0 + records[s + 2]!;
+          const g1 = records[s]! * u1 + records[s + 1]! * v1 + records[s + 2]!;
+          if (g0 < 0 && g1 < 0) {
+            to = -1;
+            break;
+          }
+          if (g0 < 0) {
+            const t = g0 / (g0 - g1);
+            if (t > from) from = t;
+          } else if (g1 < 0) {
+            const t = g0 / (g0 - g1);
+            if (t < to) to = t;
+          }
+        }
+        if (to <= from) continue;
+        // how far the face lies beyond what is allowed, linear along the line
+        const a = records[at + 9]!,
+          b = records[at + 10]!,
+          c = records[at + 11]!,
+          d = records[at + 12]!;
+        const e0 = -(a * u0 + b * v0 + d) / c - w0 - step0 - DEPTH,
+          e1 = -(a * u1 + b * v1 + d) / c - w1 - step1 - DEPTH;
+        if (e0 > 0 && e1 > 0) continue;
+        if (e0 > 0) from = Math.max(from, e0 / (e0 - e1));
+        else if (e1 > 0) to = Math.min(to, e0 / (e0 - e1));
+        if (to <= from) continue;
+        count = insert(_from, _to, count, from, to, GAP);
+        if (_from[0] === 0 && _to[0] === 1) return ALL;
       }
     }
   }
+  return stretches(count);
+}
+
+function stretches(count: number): readonly number[] {
+  if (count === 0) return NONE;
   const out: number[] = [];
   for (let k = 0; k < count; k++) out.push(_from[k]!, _to[k]!);
   return out;
-
-  function add(at: number): void {
-    let from = 0,
-      to = 1;
-    for (let s = at; s < at + 9; s += 3) {
-      const g0 = records[s]! * u0 + records[s + 1]! * v0 + records[s + 2]!;
-      const g1 = records[s]! * u1 + records[s + 1]! * v1 + records[s + 2]!;
-      if (g0 < 0 && g1 < 0) return;
-      if (g0 < 0) from = Math.max(from, g0 / (g0 - g1));
-      else if (g1 < 0) to = Math.min(to, g0 / (g0 - g1));
-    }
-    // how far the face lies beyond what is allowed, linear along the line
-    const a = records[at + 9]!,
-      b = records[at + 10]!,
-      c = records[at + 11]!,
-      d = records[at + 12]!;
-    const e0 = -(a * u0 + b * v0 + d) / c - w0 - step0 - DEPTH,
-      e1 = -(a * u1 + b * v1 + d) / c - w1 - step1 - DEPTH;
-    if (e0 > 0 && e1 > 0) return;
-    if (e0 > 0) from = Math.max(from, e0 / (e0 - e1));
-    else if (e1 > 0) to = Math.min(to, e0 / (e0 - e1));
-    if (to > from) count = insert(_from, _to, count, from, to, GAP);
-  }
 }
 
 /** The stretches that two lists of stretches share. */
-export function shared(a: readonly number[], b: readonly number[]): number[] {
+export function shared(a: readonly number[], b: readonly number[]): readonly number[] {
+  if (a === ALL) return b;
+  if (b === ALL) return a;
   const out: number[] = [];
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
     const from = Math.max(a[i]!, b[j]!),

@@ -1,4 +1,4 @@
-import { recordOf, type Occluders } from './tile-index';
+import { recordOf, STRIDE, type Occluders } from './tile-index';
 
 /** Depths this alike are the same: faces that lie flush. */
 const SAME = 1e-9;
@@ -8,7 +8,7 @@ const SAME = 1e-9;
  * flush there the one of the lowest `rank` (by triangle) is taken, whichever comes first.
  */
 export function nearestAt(occluders: Occluders, u: number, v: number, rank: (triangle: number) => number): number {
-  const { records, near, triangle, u0, v0, size, columns, rows, start, items } = occluders;
+  const { records, made, near, triangle, u0, v0, size, columns, rows, start, items } = occluders;
   const i = Math.floor((u - u0) / size),
     j = Math.floor((v - v0) / size);
   if (i < 0 || j < 0 || i >= columns || j >= rows) return -1;
@@ -18,7 +18,7 @@ export function nearestAt(occluders: Occluders, u: number, v: number, rank: (tri
   for (let k = start[tile]!; k < start[tile + 1]!; k++) {
     const o = items[k]!;
     if (near[o]! > best + SAME) break;
-    const at = recordOf(occluders, o);
+    const at = made[o] ? o * STRIDE : recordOf(occluders, o);
     if (records[at]! * u + records[at + 1]! * v + records[at + 2]! < 0) continue;
     if (records[at + 3]! * u + records[at + 4]! * v + records[at + 5]! < 0) continue;
     if (records[at + 6]! * u + records[at + 7]! * v + records[at + 8]! < 0) continue;
