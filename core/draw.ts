@@ -29,9 +29,10 @@ import type { Limits, Sight } from './sights/sight';
 import { cutSegments, trimPlanes, type TrimPlane } from './sights/trims';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
 import { hide, type Pieces } from './visibility/hide';
-import { occluders } from './visibility/occluders';
-import { arrange } from './visibility/tile-index';
-import { foreshortening, viewSpace } from './sights/view-space';
+import { fillTiles } from './visibility/fill-tiles';
+import { gridOf } from './visibility/tile-store';
+import { viewUnits } from './visibility/view-units';
+import { foreshortening, openViewSpace } from './sights/view-space';
 
 export interface DrawOptions {
   /** A clock in milliseconds; without one the report has no times and a drawing is the same byte for byte. */
@@ -116,27 +117,34 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   if (!options.cutOnly) for (const own of [faces, ...trimFaces]) cutLines(model, own, segments, isProfile);
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     goOn();
-    const view = viewSpace(scene, frame, shown, distance);
+    const view = openViewSpace(scene, frame, distance);
+    const units = viewUnits(scene, frame, shown, limits, distance);
+    const grid = gridOf(units);
+    const keepHidden = sight.hidden === true;
     const cutFaces = faces.regions.map((r) => r.face);
-    const earth = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
-    const hiders = arrange(occluders(scene, view, shown, limits, distance === Infinity ? frame : null, cutFaces, earth));
-    goOn();
-    const edges = candidateEdges(
+    const earthFaces = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
+    const picture = {
       scene,
       view,
-      { frame, distance },
+      units,
+      grid,
       shown,
       limits,
-      hiders,
-      sight.hidden === true,
-      cutSegments(apart.traces, trims),
-    );
+      frame: distance === Infinity ? frame : null,
+      cutFaces,
+      earthFaces,
+      keepHidden,
+    };
+    const seen = new Uint8Array(shown.length);
+    const tiles = { ...grid, bands: [fillTiles(picture, 0, grid.columns, 0, seen)] };
+    goOn();
+    const edges = candidateEdges(picture, { frame, distance }, seen, tiles, 0, shown.length, cutSegments(apart.traces, trims));
     watch?.({ name: 'candidates', edges });
     goOn();
-    const pieces = hide(scene, view, edges, hiders, sight.hidden === true, joints);
+    const pieces = hide(scene, view, edges, tiles, keepHidden, joints);
     watch?.({ name: 'pieces', pieces });
     goOn();
-    visibleLines(model, scene, edges, pieces, hiders, sight, distance, segments);
+    visibleLines(model, scene, edges, pieces, tiles, sight, distance, segments);
   }
   return {
     frame: plane.frame,

@@ -4,9 +4,9 @@ import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
 import { ALL, backing, shared } from '../visibility/backing';
-import { depthOf, nearestAt } from '../visibility/depth-probe';
+import { depthOf, nearestAt, type Found } from '../visibility/depth-probe';
 import type { Pieces } from '../visibility/hide';
-import { STRIDE, type Occluders } from '../visibility/tile-index';
+import { STRIDE, type Tiles } from '../visibility/tile-index';
 import { roleIndex } from './role';
 import { NOTHING, type SegmentFacts, type Segments } from './segments';
 
@@ -29,7 +29,7 @@ export function visibleLines(
   scene: Scene,
   edges: CandidateEdges,
   pieces: Pieces,
-  occluders: Occluders,
+  tiles: Tiles,
   { kind, far = Infinity, jumps = [] }: Pick<Sight, 'kind' | 'far' | 'jumps'>,
   distance: number,
   into: Segments,
@@ -49,8 +49,8 @@ export function visibleLines(
   const drawnIn = (w: number, step: number) => (distance === Infinity ? step : step * ((distance - w) / distance) ** 2);
   const steps = [JUMP, ...jumps];
   // the nearest surfaces on both sides of the middle of the piece that was asked last
-  let left = -1,
-    right = -1,
+  let left: Found | null = null,
+    right: Found | null = null,
     leftDepth = Infinity,
     rightDepth = Infinity;
 
@@ -130,8 +130,8 @@ export function visibleLines(
     let out = EDGE_ALL;
     for (let n = 0; n < steps.length; n++) {
       const [a, b] = [drawnIn(w0, steps[n]!), drawnIn(w1, steps[n]!)];
-      const onLeft = backing(occluders, u0 + su, v0 + sv, w0, u1 + su, v1 + sv, w1, a, b);
-      const both = onLeft.length ? shared(onLeft, backing(occluders, u0 - su, v0 - sv, w0, u1 - su, v1 - sv, w1, a, b)) : onLeft;
+      const onLeft = backing(tiles, u0 + su, v0 + sv, w0, u1 + su, v1 + sv, w1, a, b);
+      const both = onLeft.length ? shared(onLeft, backing(tiles, u0 - su, v0 - sv, w0, u1 - su, v1 - sv, w1, a, b)) : onLeft;
       // the picture falls back no farther than the last step anywhere
       if (both === ALL) break;
       out = out.flatMap((stretch) => (stretch[2] === n - 1 ? without(stretch, both, n, l) : [stretch]));
@@ -148,10 +148,10 @@ export function visibleLines(
       mv = v0 + t * dv,
       su = (-dv / l) * ASIDE,
       sv = (du / l) * ASIDE;
-    left = nearestAt(occluders, mu + su, mv + sv, rank);
-    right = nearestAt(occluders, mu - su, mv - sv, rank);
-    leftDepth = depthOf(occluders, left, mu + su, mv + sv);
-    rightDepth = depthOf(occluders, right, mu - su, mv - sv);
+    left = nearestAt(tiles, mu + su, mv + sv, rank);
+    right = nearestAt(tiles, mu - su, mv - sv, rank);
+    leftDepth = depthOf(left, mu + su, mv + sv);
+    rightDepth = depthOf(right, mu - su, mv - sv);
   }
 
   /** The element on the deeper side of the place that was asked last. */
@@ -168,18 +168,19 @@ export function visibleLines(
     return t < 0 ? NOTHING : scene.trianglePart[t]!;
   }
 
-  function elementAt(o: number): number {
-    const t = o < 0 ? -1 : occluders.triangle[o]!;
+  function elementAt(found: Found | null): number {
+    const t = found ? found.band.triangle[found.occluder]! : -1;
     return t < 0 ? NOTHING : scene.partElement[scene.trianglePart[t]!]!;
   }
 
   /** Whether the surfaces on both sides are parts of one element in one plane. */
   function isOneFace(): boolean {
-    if (left < 0 || right < 0 || elementAt(left) < 0 || elementAt(left) !== elementAt(right)) return false;
-    const { records } = occluders;
-    const [a, b] = [left * STRIDE + 9, right * STRIDE + 9];
-    const cos = records[a]! * records[b]! + records[a + 1]! * records[b + 1]! + records[a + 2]! * records[b + 2]!;
-    return Math.abs(cos) > PARALLEL && Math.abs(records[a + 3]! - Math.sign(cos) * records[b + 3]!) < FLUSH;
+    if (!left || !right || elementAt(left) < 0 || elementAt(left) !== elementAt(right)) return false;
+    const p = left.band.records,
+      q = right.band.records;
+    const [a, b] = [left.occluder * STRIDE + 9, right.occluder * STRIDE + 9];
+    const cos = p[a]! * q[b]! + p[a + 1]! * q[b + 1]! + p[a + 2]! * q[b + 2]!;
+    return Math.abs(cos) > PARALLEL && Math.abs(p[a + 3]! - Math.sign(cos) * q[b + 3]!) < FLUSH;
   }
 }
 

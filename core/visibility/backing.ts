@@ -1,6 +1,6 @@
 import { DEPTH } from '../geometry/tolerances';
 import { insert, LIST } from './intervals';
-import { recordOf, STRIDE, type Occluders } from './tile-index';
+import { bandAt, recordOf, STRIDE, UNORDERED, type Band, type Tiles } from './tile-index';
 
 const _from = new Float64Array(LIST),
   _to = new Float64Array(LIST);
@@ -11,12 +11,18 @@ const GAP = 1e-9;
 const NONE: readonly number[] = [];
 export const ALL: readonly number[] = [0, 1];
 
-/** Which occluders were asked in this search, by its number. */
-interface Stamps {
-  marks: Int32Array;
-  search: number;
+/** Which occluders of a band were asked in this search, by its number. */
+const _marks = new WeakMap<Band, Int32Array>();
+let _search = 0;
+let [_band, _bandMarks]: [Band | null, Int32Array] = [null, new Int32Array(0)];
+
+function marksOf(band: Band): Int32Array {
+  if (band === _band) return _bandMarks;
+  let marks = _marks.get(band);
+  if (!marks) _marks.set(band, (marks = new Int32Array(band.count)));
+  [_band, _bandMarks] = [band, marks];
+  return marks;
 }
-const _stamps: Stamps = { marks: new Int32Array(0), search: 0 };
 
 /**
  * The stretches of a line of the picture (u, v, w of both ends) behind which, or just before which, a face lies not farther than
@@ -24,7 +30,7 @@ const _stamps: Stamps = { marks: new Int32Array(0), search: 0 };
  * ascending. Exact: the line is clipped by each face in the tiles it passes, as it is for hiding.
  */
 export function backing(
-  occluders: Occluders,
+  tiles: Tiles,
   u0: number,
   v0: number,
   w0: number,
@@ -34,17 +40,16 @@ export function backing(
   step0: number,
   step1: number,
 ): readonly number[] {
-  const { records, made, near, u0: tu, v0: tv, size, columns, rows, start, items } = occluders;
-  if (_stamps.marks.length < occluders.count) _stamps.marks = new Int32Array(occluders.count);
-  const search = ++_stamps.search;
-  const { marks } = _stamps;
+  const { u0: tu, v0: tv, size, columns, rows } = tiles;
   const du = u1 - u0,
     dv = v1 - v0;
   const uMin = u0 < u1 ? u0 : u1,
     uMax = u0 < u1 ? u1 : u0,
     vMin = v0 < v1 ? v0 : v1,
     vMax = v0 < v1 ? v1 : v0;
-  const deepest = Math.max(w0 + step0, w1 + step1);
+  const end = Math.max(w0 + step0, w1 + step1);
+  const deepest = end + Math.abs(end) * UNORDERED;
+  const search = ++_search;
   let count = 0;
   // column by column along the longer axis
   const level = Math.abs(du) >= Math.abs(dv);
@@ -62,13 +67,17 @@ export function backing(
     const x = q0 + (lo - p0) * slope,
       y = q0 + (hi - p0) * slope;
     for (let j = Math.max(0, Math.floor(Math.min(x, y) / size)), jEnd = Math.min(jMax, Math.floor(Math.max(x, y) / size)); j <= jEnd; j++) {
-      const tile = level ? j * columns + i : i * columns + j;
+      const column = level ? i : j;
+      const band = bandAt(tiles, column);
+      const { records, made, near, start, items } = band;
+      const marks = marksOf(band);
+      const tile = (level ? j : i) * band.columns + column - band.first;
       for (let k = start[tile]!; k < start[tile + 1]!; k++) {
         const o = items[k]!;
         if (near[o]! > deepest) break;
         if (marks[o] === search) continue;
         marks[o] = search;
-        const at = made[o] ? o * STRIDE : recordOf(occluders, o);
+        const at = made[o] ? o * STRIDE : recordOf(band, o);
         if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
         let from = 0,
           to = 1;

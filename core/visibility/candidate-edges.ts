@@ -1,8 +1,9 @@
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
 import type { SightPlane } from '../sights/resolve-sight';
-import { BEHIND, type Occluders } from './tile-index';
-import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
+import { BEHIND, bandAt, type Tiles } from './tile-index';
+import type { Picture } from './fill-tiles';
+import { Facing, foreshortening } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
 export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3, surface: 4 } as const;
@@ -35,15 +36,18 @@ const _face = new Growing((n) => new Uint32Array(n));
 const _kind = new Growing((n) => new Uint8Array(n));
 const _join = new Growing((n) => new Int32Array(n));
 
+/**
+ * The candidate edges of the parts from `fromPart` up to `toPart`, and with `last` those that belong to no part alone: where parts
+ * run through each other, and `traces`. `seen` marks the parts of which something may be seen.
+ */
 export function candidateEdges(
-  scene: Scene,
-  view: ViewSpace,
+  { scene, view, limits, keepHidden }: Picture,
   { frame, distance }: Pick<SightPlane, 'frame' | 'distance'>,
-  shown: Uint8Array,
-  limits: ViewLimits,
-  hiders: Occluders,
-  keepHidden: boolean,
-  traces: Float64Array,
+  seen: Uint8Array,
+  tiles: Tiles,
+  fromPart: number,
+  toPart: number,
+  traces: Float64Array | null,
 ): CandidateEdges {
   const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
   const { u, v, w, facing } = view;
@@ -51,10 +55,11 @@ export function candidateEdges(
   ends.length = face.length = kind.length = join.length = 0;
   const NONE = -1;
 
-  for (let part = 0; part < shown.length; part++) {
-    if (!shown[part]) continue;
+  for (let part = fromPart; part < toPart; part++) {
+    if (!seen[part]) continue;
+    view.turn(part);
     const closed = partClosed[part] === 1;
-    const clip = limits.cut && shown[part] === 1;
+    const clip = limits.cut && seen[part] === 1;
     for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
       const ek = edgeKind[e]!;
       if (ek === EdgeKind.coplanar) continue;
@@ -84,8 +89,8 @@ export function candidateEdges(
       push(u[p]!, v[p]!, w[p]!, u[q]!, v[q]!, w[q]!, clip, a, reason, joinA, joinB);
     }
   }
-  meetingLines();
-  if (scene.triangles.length)
+  if (traces) meetingLines();
+  if (traces && scene.triangles.length)
     for (let t = 0; t < traces.length; t += 6) {
       const p = inPicture(traces, t);
       push(p[0]!, p[1]!, p[2]!, p[3]!, p[4]!, p[5]!, limits.cut, 0, Candidate.trace, NONE, NONE);
@@ -101,13 +106,16 @@ export function candidateEdges(
   /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */
   function meetingLines(): void {
     const { meetingEnds, meetingFaces, trianglePart } = scene;
-    const seen = (t: number) => (partClosed[trianglePart[t]!] === 1 ? facing[t] === Facing.front : facing[t] !== Facing.edgeOn);
+    const isSeen = (t: number) => (partClosed[trianglePart[t]!] === 1 ? facing[t] === Facing.front : facing[t] !== Facing.edgeOn);
     for (let m = 0; m < meetingFaces.length; m += 2) {
       const a = meetingFaces[m]!,
         b = meetingFaces[m + 1]!;
-      const shownA = shown[trianglePart[a]!]!,
-        shownB = shown[trianglePart[b]!]!;
-      if (!shownA || !shownB || !(seen(a) || seen(b))) continue;
+      const shownA = seen[trianglePart[a]!]!,
+        shownB = seen[trianglePart[b]!]!;
+      if (!shownA || !shownB) continue;
+      view.turn(trianglePart[a]!);
+      view.turn(trianglePart[b]!);
+      if (!isSeen(a) && !isSeen(b)) continue;
       const place = inPicture(meetingEnds, m * 3);
       const clip = limits.cut && (shownA === 1 || shownB === 1);
       push(place[0]!, place[1]!, place[2]!, place[3]!, place[4]!, place[5]!, clip, a, Candidate.crease, NONE, NONE);
@@ -179,7 +187,7 @@ export function candidateEdges(
       }
     }
     if (Math.abs(u1 - u0) < 1e-6 && Math.abs(v1 - v0) < 1e-6) return;
-    if (!keepHidden && isCovered(hiders, u0, v0, u1, v1, w0 < w1 ? w0 : w1)) return;
+    if (!keepHidden && isCovered(tiles, u0, v0, u1, v1, w0 < w1 ? w0 : w1)) return;
     const data = ends.reserve(6);
     const at = ends.length;
     data[at] = u0;
@@ -197,20 +205,17 @@ export function candidateEdges(
 }
 
 /** Whether a short line lies behind what covers all its tiles, so that nothing more needs to be asked. */
-function isCovered(
-  { cover, u0: tu, v0: tv, size, columns, rows }: Occluders,
-  u0: number,
-  v0: number,
-  u1: number,
-  v1: number,
-  w: number,
-): boolean {
+function isCovered(tiles: Tiles, u0: number, v0: number, u1: number, v1: number, w: number): boolean {
+  const { u0: tu, v0: tv, size, columns, rows } = tiles;
   const i0 = Math.floor(((u0 < u1 ? u0 : u1) - tu) / size),
     i1 = Math.floor(((u0 < u1 ? u1 : u0) - tu) / size);
   const j0 = Math.floor(((v0 < v1 ? v0 : v1) - tv) / size),
     j1 = Math.floor(((v0 < v1 ? v1 : v0) - tv) / size);
   if (i0 < 0 || j0 < 0 || i1 >= columns || j1 >= rows || (i1 - i0 + 1) * (j1 - j0 + 1) > 64) return false;
-  for (let j = j0; j <= j1; j++) for (let i = i0; i <= i1; i++) if (!(cover[j * columns + i]! < w - BEHIND)) return false;
+  for (let i = i0; i <= i1; i++) {
+    const band = bandAt(tiles, i);
+    for (let j = j0; j <= j1; j++) if (!(band.cover[j * band.columns + i - band.first]! < w - BEHIND)) return false;
+  }
   return true;
 }
 

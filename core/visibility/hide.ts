@@ -3,7 +3,7 @@ import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
 import { insert, LIST } from './intervals';
-import { BEHIND, recordOf, STRIDE, type Occluders } from './tile-index';
+import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, type Tiles } from './tile-index';
 import type { ViewSpace } from '../sights/view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
@@ -34,18 +34,14 @@ const _flushFrom = new Float64Array(LIST),
  * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
  * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
  */
-export function hide(
-  scene: Scene,
-  view: ViewSpace,
-  edges: CandidateEdges,
-  occluders: Occluders,
-  keepHidden: boolean,
-  joints: Uint8Array,
-): Pieces {
-  const { records, made, near, triangle, u0: tu, v0: tv, size, columns, rows, start, items, cover } = occluders;
+export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, tiles: Tiles, keepHidden: boolean, joints: Uint8Array): Pieces {
+  const { u0: tu, v0: tv, size, columns, rows, bands } = tiles;
+  let band = bands[0]!;
+  let { records, made, near, triangle, start, items, cover } = band;
   const { ends, joinFaces } = edges;
   const { trianglePart, partFlush } = scene;
-  const stamp = new Int32Array(occluders.count).fill(-1);
+  const stamps = bands.map(({ count }) => new Int32Array(count).fill(-1));
+  let stamp = stamps[0]!;
   const sink: Sink = {
     ends: new Growing((n) => new Float64Array(n), 6 * 4096),
     owner: new Growing((n) => new Uint32Array(n), 4096),
@@ -62,7 +58,8 @@ export function hide(
       dw = ends[e + 5]! - w0;
     const length = Math.sqrt(du * du + dv * dv);
     const gap = GAP / length;
-    const deepest = (dw > 0 ? w0 + dw : w0) + DEPTH;
+    const end = dw > 0 ? w0 + dw : w0;
+    const deepest = end + DEPTH + Math.abs(end) * UNORDERED;
     const uMin = du < 0 ? u0 + du : u0,
       uMax = du < 0 ? u0 : u0 + du;
     const vMin = dv < 0 ? v0 + dv : v0,
@@ -90,17 +87,22 @@ export function hide(
     for (;;) {
       const leave = steps === 0 ? 1 : ti < tj ? ti : tj;
       if (i >= 0 && j >= 0 && i < columns && j < rows && !covered(hiddenCount, enter, leave)) {
-        const tile = j * columns + i;
+        if (i < band.first || i >= band.first + band.columns) {
+          band = bandAt(tiles, i);
+          ({ records, made, near, triangle, start, items, cover } = band);
+          stamp = stamps[bands.indexOf(band)]!;
+        }
+        const tile = j * band.columns + i - band.first;
         // behind a triangle that covers the tile nothing needs to be asked
         const shallowest = dw > 0 ? w0 + dw * enter : w0 + dw * leave;
         const isCovered = cover[tile]! < shallowest - BEHIND;
         if (isCovered) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, enter, leave, gap);
-        for (let k = start[tile]!, end = isCovered ? start[tile]! : start[tile + 1]!; k < end; k++) {
+        for (let k = start[tile]!, stop = isCovered ? start[tile]! : start[tile + 1]!; k < stop; k++) {
           const o = items[k]!;
           if (near[o]! > deepest) break;
           if (stamp[o] === c) continue;
           stamp[o] = c;
-          const at = made[o] ? o * STRIDE : recordOf(occluders, o);
+          const at = made[o] ? o * STRIDE : recordOf(band, o);
           if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
           let from = 0,
             to = 1;
