@@ -1,14 +1,17 @@
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
-import { draw } from '../core/draw';
+import { draw, drawWith } from '../core/draw';
+import type { Model } from '../core/model/model';
 import { prepare } from '../core/scene/prepare';
 import type { Scene } from '../core/scene/scene';
+import { inSharedMemory } from '../core/scene/shared-memory';
 import { frameFrom } from '../core/sights/frame';
 import type { Sight } from '../core/sights/sight';
 import { depthRaster } from './depth-raster';
 import { KINDS, type Kind } from './generate-kinds';
 import type { FormatRow } from './read-formats';
 import { measureIfc, readOnce } from './read-ifc';
+import { secondThread } from './second-thread';
 
 /*
  * Ratios within one run: our scene and drawing, cold and on one thread, against a plain depth-buffer raster of the same
@@ -36,26 +39,21 @@ interface Row {
   readonly cold: number;
   readonly prepared: number;
   readonly segments: number;
+  /** How many times faster two threads are on what depends on the view than one. */
+  readonly two: number;
   /** Cut faces alone, plane moved each time: how many a second; 0 for a view without a cut. */
   readonly cuts: number;
   /** Bytes a triangle at the peak, beside the model itself and what Node takes. */
   readonly bytes: number;
 }
 
-function measure(kind: Kind, triangles: number): Row[] {
+async function measure(kind: Kind, triangles: number): Promise<Row[]> {
   const empty = process.memoryUsage().rss;
   const model = KINDS[kind](triangles);
   const own = model.positions.byteLength + model.triangles.byteLength;
   const rows: Row[] = [];
   for (const view of VIEWS) {
-    const at: [number, number, number] = [0, 7.3, 4.3];
-    const sightAt = (origin: [number, number, number]): Sight => ({
-      kind: 'section',
-      number: '',
-      name: view.name,
-      frame: { origin, look: view.look, up: view.up, cut: view.cut },
-    });
-    const frame = frameFrom(at, view.look, view.up);
+    const frame = frameFrom(AT, view.look, view.up);
     let [raster, cold, prepared, segments] = [Infinity, Infinity, Infinity, 0];
     let last: Scene | null = null;
     // One round first, so that neither pays for compilation; then the best of the rest, in turns.
@@ -65,7 +63,7 @@ function measure(kind: Kind, triangles: number): Row[] {
       const t1 = ms();
       const scene = prepare(model);
       const t2 = ms();
-      const drawing = draw(model, scene, sightAt(at), { clock: ms });
+      const drawing = draw(model, scene, sightOf(view, AT), { clock: ms });
       last = scene;
       if (round === 0) continue;
       const { cut, visibility } = drawing.report.ms;
@@ -84,6 +82,7 @@ function measure(kind: Kind, triangles: number): Row[] {
       cold,
       prepared,
       segments,
+      two: 0,
       cuts: view.cut ? cutsPerSecond(last!) : 0,
       bytes,
     });
@@ -91,16 +90,48 @@ function measure(kind: Kind, triangles: number): Row[] {
     function cutsPerSecond(scene: Scene): number {
       let spent = 0;
       for (let k = -5; k < CUTS; k++) {
-        const origin: [number, number, number] = [at[0], at[1] + 0.05 * k, at[2] + 0.01 * k];
+        const origin: [number, number, number] = [AT[0], AT[1] + 0.05 * k, AT[2] + 0.01 * k];
         const from = ms();
-        draw(model, scene, sightAt(origin), { cutOnly: true });
+        draw(model, scene, sightOf(view, origin), { cutOnly: true });
         if (k >= 0) spent += ms() - from;
       }
       return (1000 * CUTS) / spent;
     }
   }
-  return rows;
+  return withTwo(rows, model, prepare(model));
 }
+
+/** The same pictures by one thread and by two in turns, best of the rounds; after the peak of memory is known. */
+async function withTwo(rows: readonly Row[], model: Model, scene: Scene): Promise<Row[]> {
+  const shared = inSharedMemory(scene);
+  const helper = secondThread(new URL('./helper-thread.mjs', import.meta.url), 'bench', shared);
+  const out: Row[] = [];
+  for (const row of rows) {
+    const sight = sightOf(
+      VIEWS.find(({ name }) => name === row.view)!,
+      AT,
+    );
+    let [one, two] = [Infinity, Infinity];
+    for (let round = 0; round <= ROUNDS + 2; round++) {
+      const alone = draw(model, shared, sight, { clock: ms });
+      const together = await drawWith(helper, model, shared, sight, { clock: ms });
+      if (round === 0) continue;
+      one = Math.min(one, alone.report.ms.visibility!);
+      two = Math.min(two, together.report.ms.visibility!);
+    }
+    out.push({ ...row, two: one / two });
+  }
+  await helper.end();
+  return out;
+}
+
+const AT: [number, number, number] = [0, 7.3, 4.3];
+const sightOf = (view: (typeof VIEWS)[number], origin: [number, number, number]): Sight => ({
+  kind: 'section',
+  number: '',
+  name: view.name,
+  frame: { origin, look: view.look, up: view.up, cut: view.cut },
+});
 
 async function main(): Promise<void> {
   const args = process.argv.slice(2);
@@ -109,17 +140,17 @@ async function main(): Promise<void> {
   const single = args.find((a) => a.startsWith('--size='));
   if (single) {
     const kind = args.find((a) => a.startsWith('--kind='))!.slice(7) as Kind;
-    console.log(JSON.stringify(measure(kind, Number(single.slice(7)))));
+    console.log(JSON.stringify(await measure(kind, Number(single.slice(7)))));
     return;
   }
   const wanted = args.map(Number).filter((n) => n > 0);
   const lines = [
     'Written by `npm run bench`. Times differ from machine to machine; the ratios, taken within one run, are what counts.',
     '',
-    'Scene and drawing, cold, one thread, beside a plain depth-buffer raster of the same triangles at 2048 × 2048. Cuts: cut faces alone, the plane moved each time. Bytes: at the peak, beside the model itself.',
+    'Scene and drawing, cold, one thread, beside a plain depth-buffer raster of the same triangles at 2048 × 2048. Two threads: how many times faster they are than one on what depends on the view. Cuts: cut faces alone, the plane moved each time. Bytes: at the peak, beside the model itself.',
     '',
-    '| scene | triangles | view | raster | scene + cut + visibility | ratio | ratio on a prepared scene | segments | cuts a second | bytes a triangle |',
-    '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |',
+    '| scene | triangles | view | raster | scene + cut + visibility | ratio | ratio on a prepared scene | two threads | segments | cuts a second | bytes a triangle |',
+    '| --- | --- | --- | --- | --- | --- | --- | --- | --- | --- | --- |',
   ];
   console.log(lines.join('\n'));
   const say = (rows: readonly string[]) => {
@@ -164,7 +195,7 @@ function formatRow(line: string): string {
   return `| ${name}, ${megabytes.toFixed(1)} MB | ${triangles} | ${split.toFixed(0)} ms | ${read.toFixed(0)} ms | ${ratio.toFixed(2)} |`;
 }
 
-function tableRow({ kind, triangles, view, raster, cold, prepared, segments, cuts, bytes }: Row): string {
+function tableRow({ kind, triangles, view, raster, cold, prepared, segments, two, cuts, bytes }: Row): string {
   const cells = [
     kind,
     triangles,
@@ -173,6 +204,7 @@ function tableRow({ kind, triangles, view, raster, cold, prepared, segments, cut
     `${cold.toFixed(0)} ms`,
     (cold / raster).toFixed(2),
     (prepared / raster).toFixed(2),
+    two.toFixed(2),
     segments,
     cuts ? cuts.toFixed(0) : '',
     bytes.toFixed(0),

@@ -2,7 +2,7 @@ import { cutLoops } from './cutting/cut-loops';
 import { earthRegion } from './cutting/earth';
 import type { RankRule } from './cutting/material-rank';
 import { profileOf } from './cutting/profile';
-import { makeRegions, type CutFaces } from './cutting/regions';
+import { makeRegions, type CutFaces, type Region } from './cutting/regions';
 import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import { Fault, type Note } from './faults/fault';
 import { dot, type Vec3 } from './geometry/vec3';
@@ -14,25 +14,23 @@ import { withOverhead } from './linework/overhead';
 import { mirrorDrawing } from './linework/mirror';
 import { putInOrder } from './linework/put-in-order';
 import { removeDoubles } from './linework/remove-doubles';
-import { Segments, type SegmentList } from './linework/segments';
+import { seeAlone, type Ask } from './linework/see';
+import { HelperGone, seeTogether, type Helper } from './linework/see-together';
+import { joinSegments, Segments, type SegmentList } from './linework/segments';
 import { sideBySide } from './linework/side-by-side';
-import { visibleLines } from './linework/visible-lines';
 import type { Model } from './model/model';
 import { prepare } from './scene/prepare';
 import { pullApart } from './scene/pull-apart';
 import type { Scene } from './scene/scene';
 import { moveFrame, type Frame } from './sights/frame';
-import { legsOf } from './sights/legs';
+import { legsOf, type Leg } from './sights/legs';
 import { resolveSight } from './sights/resolve-sight';
 import { jointParts, pulledParts, shownParts } from './sights/shown';
 import type { Limits, Sight } from './sights/sight';
 import { cutSegments, trimPlanes, type TrimPlane } from './sights/trims';
-import { candidateEdges, type CandidateEdges, type ViewLimits } from './visibility/candidate-edges';
-import { hide, type Pieces } from './visibility/hide';
-import { fillTiles } from './visibility/fill-tiles';
-import { gridOf } from './visibility/tile-store';
-import { viewUnits } from './visibility/view-units';
-import { foreshortening, openViewSpace } from './sights/view-space';
+import { foreshortening } from './sights/view-space';
+import type { CandidateEdges, ViewLimits } from './visibility/candidate-edges';
+import type { Pieces } from './visibility/hide';
 
 export interface DrawOptions {
   /** A clock in milliseconds; without one the report has no times and a drawing is the same byte for byte. */
@@ -56,19 +54,56 @@ export type DrawStep =
 
 const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
 
+/** Where the lines of a picture are wanted: in this thread or with the help of another. */
+interface Wish {
+  readonly scene: Scene;
+  readonly ask: Ask;
+  readonly goOn: () => void;
+}
+
 /**
  * The whole pipeline: from a prepared model and a checked sight to the sight's drawing.
  * @throws Fault storey-unknown, drawing-stale
  */
 export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOptions = {}): Drawing {
+  const steps = drawing(model, scene, sight, options);
+  let step = steps.next();
+  while (!step.done) step = steps.next(seeAlone(step.value.scene, step.value.ask, step.value.goOn, options.watch));
+  return step.value;
+}
+
+/**
+ * The same drawing, byte for byte, with the help of another thread that has the scene. Until it is there, nothing else may be drawn
+ * in this thread. What a sight trims or pulls apart is a scene of its own and drawn without help.
+ * @throws Fault storey-unknown, drawing-stale
+ */
+export async function drawWith(helper: Helper, model: Model, scene: Scene, sight: Sight, options: DrawOptions = {}): Promise<Drawing> {
+  const steps = drawing(model, scene, sight, options);
+  let step = steps.next();
+  while (!step.done) step = steps.next(await see(step.value));
+  return step.value;
+
+  async function see({ scene: own, ask, goOn }: Wish): Promise<SegmentList> {
+    if (own !== scene) return seeAlone(own, ask, goOn);
+    try {
+      return await seeTogether(own, ask, helper, goOn);
+    } catch (error) {
+      if (!(error instanceof HelperGone)) throw error;
+      return seeAlone(own, ask, goOn);
+    }
+  }
+}
+
+function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions): Generator<Wish, Drawing, SegmentList> {
   const { clock = () => 0, watch } = options;
   const isJogged = sight.kind === 'section' && !sight.frame && sight.path!.length > 2;
   const legs = isJogged ? legsOf(sight) : [{ sight, from: 0, length: 0 }];
-  const seen = legs.map((leg) => ({ ...leg, ...look(model, scene, leg.sight, options) }));
+  const seen: (Leg & Looked)[] = [];
+  for (const leg of legs) seen.push({ ...leg, ...(yield* look(model, scene, leg.sight, options)) });
   const [first] = seen;
   const { regions, ...found } = isJogged ? sideBySide(seen) : first!;
-  const segments =
-    sight.overhead !== undefined && !options.cutOnly ? withOverhead(found.segments, upwards(model, scene, sight, options)) : found.segments;
+  const hasOverhead = sight.overhead !== undefined && !options.cutOnly;
+  const segments = hasOverhead ? withOverhead(found.segments, yield* upwards(model, scene, sight, options)) : found.segments;
 
   const t0 = clock();
   const single = removeDoubles(putInOrder(segments));
@@ -84,8 +119,18 @@ export function draw(model: Model, scene: Scene, sight: Sight, options: DrawOpti
   return drawing;
 }
 
+/** What is found of a sight, or of one leg of it. */
+interface Looked {
+  readonly frame: Frame;
+  readonly distance: number;
+  readonly segments: SegmentList;
+  readonly regions: readonly Region[];
+  readonly notes: readonly Note[];
+  readonly ms: { readonly cut: number; readonly visibility: number };
+}
+
 /** What a sight shows, or one leg of it, as loose segments and regions: trims, cut, visibility. */
-function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions) {
+function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions): Generator<Wish, Looked, SegmentList> {
   const { clock = () => 0, watch } = options;
   const goOn = () => {
     if (options.isStale?.()) throw new Fault('drawing-stale');
@@ -113,43 +158,31 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
-  const segments = new Segments();
-  if (!options.cutOnly) for (const own of [faces, ...trimFaces]) cutLines(model, own, segments, isProfile);
+  const cutAlone = new Segments();
+  if (!options.cutOnly) for (const own of [faces, ...trimFaces]) cutLines(model, own, cutAlone, isProfile);
+  let segments = cutAlone.done();
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     goOn();
-    const view = openViewSpace(scene, frame, distance);
-    const units = viewUnits(scene, frame, shown, limits, distance);
-    const grid = gridOf(units);
-    const keepHidden = sight.hidden === true;
-    const cutFaces = faces.regions.map((r) => r.face);
-    const earthFaces = faces.regions.filter((r) => r.use === 'earth').map((r) => r.face);
-    const picture = {
-      scene,
-      view,
-      units,
-      grid,
+    const ask: Ask = {
+      frame,
+      distance,
       shown,
+      joints,
       limits,
-      frame: distance === Infinity ? frame : null,
-      cutFaces,
-      earthFaces,
-      keepHidden,
+      cutFaces: faces.regions.map((r) => r.face),
+      earthFaces: faces.regions.filter((r) => r.use === 'earth').map((r) => r.face),
+      keepHidden: sight.hidden === true,
+      traces: cutSegments(apart.traces, trims),
+      isMixed: elementsOfSeveralMaterials(model),
+      isTerrain: Uint8Array.from(model.elements, ({ use }) => (use === 'terrain' ? 1 : 0)),
+      roles: { kind: sight.kind, far: sight.far, jumps: sight.jumps },
     };
-    const seen = new Uint8Array(shown.length);
-    const tiles = { ...grid, bands: [fillTiles(picture, 0, grid.columns, 0, seen)] };
-    goOn();
-    const edges = candidateEdges(picture, { frame, distance }, seen, tiles, 0, shown.length, cutSegments(apart.traces, trims));
-    watch?.({ name: 'candidates', edges });
-    goOn();
-    const pieces = hide(scene, view, edges, tiles, keepHidden, joints);
-    watch?.({ name: 'pieces', pieces });
-    goOn();
-    visibleLines(model, scene, edges, pieces, tiles, sight, distance, segments);
+    segments = joinSegments([segments, yield { scene, ask, goOn }]);
   }
   return {
     frame: plane.frame,
     distance,
-    segments: segments.done(),
+    segments,
     regions: [faces, ...trimFaces].flatMap((f) => f.regions),
     notes: [faces, ...trimFaces].flatMap((own) => outlineNotes(model, own)),
     ms: { cut: t1 - t0, visibility: clock() - t1 },
@@ -157,8 +190,21 @@ function look(source: Model, prepared: Scene, sight: Sight, options: DrawOptions
 }
 
 /** The view upwards from the cut of a plan. */
-function upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptions): SegmentList {
-  return look(model, scene, { ...sight, kind: 'ceiling plan', depth: sight.overhead, hidden: false }, { ranks }).segments;
+function* upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptions): Generator<Wish, SegmentList, SegmentList> {
+  const { segments } = yield* look(model, scene, { ...sight, kind: 'ceiling plan', depth: sight.overhead, hidden: false }, { ranks });
+  return segments;
+}
+
+/** 1 for each element whose parts are of several materials. */
+function elementsOfSeveralMaterials(model: Model): Uint8Array {
+  const first = new Int32Array(model.elements.length).fill(-2);
+  const out = new Uint8Array(model.elements.length);
+  model.partElement.forEach((element, part) => {
+    const material = model.partMaterial[part]!;
+    if (first[element] === -2) first[element] = material;
+    else if (first[element] !== material) out[element] = 1;
+  });
+  return out;
 }
 
 /** Nothing nearer to the eye than this is drawn, metres. */

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import type { Region } from '../../core/cutting/regions';
-import { draw } from '../../core/draw';
+import { draw, drawWith } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
 import { styleDrawing } from '../../core/drafting/style-drawing';
 import { Fault } from '../../core/faults/fault';
@@ -23,6 +23,7 @@ import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
+import { secondThread } from './second-thread';
 import { shownFinding } from './shown-finding';
 import { modelInfo } from './model-info';
 import type { PartWish } from '../data/parts';
@@ -147,7 +148,10 @@ const engine = {
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
       const from = performance.now();
-      const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks, isStale: staleness(token) }), STANDARD, 1);
+      const helper = secondThread(id, scene);
+      const options = { ranks: STANDARD.ranks, isStale: staleness(token) };
+      const whole = helper ? await drawWith(helper, model, scene, sight, options) : draw(model, scene, sight, options);
+      const styled = styleDrawing(model, whole, STANDARD, 1);
       const { drawing, layers, lineLayer, fills } = styled;
       return {
         drawing,

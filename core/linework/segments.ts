@@ -90,6 +90,22 @@ export interface SegmentList {
   readonly tags: Uint32Array;
 }
 
+/** Lists one behind the other. */
+export function joinSegments(lists: readonly SegmentList[]): SegmentList {
+  const count = lists.reduce((sum, list) => sum + list.count, 0);
+  const ends = new Float64Array(count * 4),
+    depths = new Float64Array(count * 2),
+    tags = new Uint32Array(count * TAGS);
+  let at = 0;
+  for (const list of lists) {
+    ends.set(list.ends, at * 4);
+    depths.set(list.depths, at * 2);
+    tags.set(list.tags, at * TAGS);
+    at += list.count;
+  }
+  return { count, ends, depths, tags };
+}
+
 /** Role, joint and jump of a segment as one number: segments of one kind and one element go on in one another. */
 export const kindOf = ({ tags }: SegmentList, s: number): number => tags[s * TAGS]!;
 export const roleOf = (list: SegmentList, s: number): number => (kindOf(list, s) >> 1) & 127;

@@ -1,11 +1,10 @@
 import { SPECK } from '../geometry/tolerances';
-import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
-import type { Sight } from '../sights/sight';
 import { Candidate, type CandidateEdges } from '../visibility/candidate-edges';
 import { ALL, backing, shared } from '../visibility/backing';
 import { depthOf, nearestAt, type Found } from '../visibility/depth-probe';
 import type { Pieces } from '../visibility/hide';
+import type { Ask } from './see';
 import { STRIDE, type Tiles } from '../visibility/tile-index';
 import { roleIndex } from './role';
 import { NOTHING, type SegmentFacts, type Segments } from './segments';
@@ -25,13 +24,11 @@ const FLUSH = 1e-4;
  * whatever it is. `distance` is that of the eye, Infinity for parallels.
  */
 export function visibleLines(
-  model: Model,
+  { roles: { kind, far = Infinity, jumps = [] }, distance, isMixed, isTerrain }: Pick<Ask, 'roles' | 'distance' | 'isMixed' | 'isTerrain'>,
   scene: Scene,
   edges: CandidateEdges,
   pieces: Pieces,
   tiles: Tiles,
-  { kind, far = Infinity, jumps = [] }: Pick<Sight, 'kind' | 'far' | 'jumps'>,
-  distance: number,
   into: Segments,
 ): void {
   const { ends } = pieces;
@@ -42,7 +39,6 @@ export function visibleLines(
     hidden = roleIndex('hidden'),
     farRole = roleIndex('far'),
     note = roleIndex('note');
-  const isMixed = elementsOfSeveralMaterials(model);
   /** A depth of the picture as it is in space: a perspective has drawn it towards the eye. */
   const depth = (w: number) => (distance === Infinity ? w : (w * distance) / (distance - w));
   /** A step of space at a depth of the picture. */
@@ -80,7 +76,7 @@ export function visibleLines(
         probe(u0, v0, u1, v1, (from + to) / 2);
         if (size < 0) put(p, from, to, { role: isMixed[element] && isOneFace() ? surface : edge, element, beyond: across(element) });
         else {
-          const role = kind === 'elevation' && model.elements[element]!.use === 'terrain' ? ground : outline;
+          const role = kind === 'elevation' && isTerrain[element] ? ground : outline;
           put(p, from, to, { role, element, beyond: behind(), jump: size });
         }
       }
@@ -207,17 +203,5 @@ function without([from, to, size]: Fall, covered: readonly number[], n: number, 
     t = b;
   }
   put(t, to, n);
-  return out;
-}
-
-/** 1 for each element whose parts are of several materials. */
-function elementsOfSeveralMaterials(model: Model): Uint8Array {
-  const first = new Int32Array(model.elements.length).fill(-2);
-  const out = new Uint8Array(model.elements.length);
-  model.partElement.forEach((element, part) => {
-    const material = model.partMaterial[part]!;
-    if (first[element] === -2) first[element] = material;
-    else if (first[element] !== material) out[element] = 1;
-  });
   return out;
 }

@@ -15,6 +15,10 @@ export interface ViewSpace {
   readonly facing: Uint8Array;
 }
 
+export interface OpenViewSpace extends ViewSpace {
+  readonly turn: (part: number) => void;
+}
+
 /**
  * By how much a perspective shrinks what lies at a depth behind its picture plane, depth included. The map (u, v, w) → k (u, v, w)
  * is projective: lines stay straight and planes flat, and nearer stays nearer, so that everything after it is as for parallels.
@@ -39,7 +43,7 @@ export const ON_PLANE = 1e-7;
  * With an eye at a `distance` before the plane the corners are drawn towards it; all of them must lie before the eye.
  * Corners within 0.1 µm of the plane w = 0 are put on it, so that a face in the plane is on one side as a whole.
  */
-export function openViewSpace(scene: Scene, frame: Frame, distance = Infinity): ViewSpace & { turn: (part: number) => void } {
+export function openViewSpace(scene: Scene, frame: Frame, distance = Infinity): OpenViewSpace {
   const { vertices, triangles, partVertexStart, partTriangleStart, sliverOf } = scene;
   const count = vertices.length / 3;
   const [u, v, w] = [_u.reserve(count), _v.reserve(count), _w.reserve(count)];

@@ -1,6 +1,6 @@
 import { DEPTH } from '../geometry/tolerances';
 import { insert, LIST } from './intervals';
-import { bandAt, recordOf, STRIDE, UNORDERED, type Band, type Tiles } from './tile-index';
+import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
 
 const _from = new Float64Array(LIST),
   _to = new Float64Array(LIST);
@@ -10,19 +10,6 @@ const GAP = 1e-9;
 /** The answer where nothing backs a line, and where all of it is backed. */
 const NONE: readonly number[] = [];
 export const ALL: readonly number[] = [0, 1];
-
-/** Which occluders of a band were asked in this search, by its number. */
-const _marks = new WeakMap<Band, Int32Array>();
-let _search = 0;
-let [_band, _bandMarks]: [Band | null, Int32Array] = [null, new Int32Array(0)];
-
-function marksOf(band: Band): Int32Array {
-  if (band === _band) return _bandMarks;
-  let marks = _marks.get(band);
-  if (!marks) _marks.set(band, (marks = new Int32Array(band.count)));
-  [_band, _bandMarks] = [band, marks];
-  return marks;
-}
 
 /**
  * The stretches of a line of the picture (u, v, w of both ends) behind which, or just before which, a face lies not farther than
@@ -49,7 +36,7 @@ export function backing(
     vMax = v0 < v1 ? v1 : v0;
   const end = Math.max(w0 + step0, w1 + step1);
   const deepest = end + Math.abs(end) * UNORDERED;
-  const search = ++_search;
+  const search = nextSearch();
   let count = 0;
   // column by column along the longer axis
   const level = Math.abs(du) >= Math.abs(dv);

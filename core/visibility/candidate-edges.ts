@@ -3,6 +3,7 @@ import { EdgeKind, type Scene } from '../scene/scene';
 import type { SightPlane } from '../sights/resolve-sight';
 import { BEHIND, bandAt, type Tiles } from './tile-index';
 import type { Picture } from './fill-tiles';
+import { restHides } from './tile-rest';
 import { Facing, foreshortening } from '../sights/view-space';
 
 /** Why an edge may be drawn. */
@@ -37,16 +38,16 @@ const _kind = new Growing((n) => new Uint8Array(n));
 const _join = new Growing((n) => new Int32Array(n));
 
 /**
- * The candidate edges of the parts from `fromPart` up to `toPart`, and with `last` those that belong to no part alone: where parts
- * run through each other, and `traces`. `seen` marks the parts of which something may be seen.
+ * The candidate edges among a run of the scene's edges, and with `traces` those that belong to no part alone: where parts run
+ * through each other, and the traces. `seen` marks the parts of which something may be seen.
  */
 export function candidateEdges(
   { scene, view, limits, keepHidden }: Picture,
   { frame, distance }: Pick<SightPlane, 'frame' | 'distance'>,
   seen: Uint8Array,
   tiles: Tiles,
-  fromPart: number,
-  toPart: number,
+  fromEdge: number,
+  toEdge: number,
   traces: Float64Array | null,
 ): CandidateEdges {
   const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
@@ -55,12 +56,12 @@ export function candidateEdges(
   ends.length = face.length = kind.length = join.length = 0;
   const NONE = -1;
 
-  for (let part = fromPart; part < toPart; part++) {
-    if (!seen[part]) continue;
+  for (let part = 0; part < seen.length; part++) {
+    if (!seen[part] || partEdgeStart[part]! >= toEdge || partEdgeStart[part + 1]! <= fromEdge) continue;
     view.turn(part);
     const closed = partClosed[part] === 1;
     const clip = limits.cut && seen[part] === 1;
-    for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
+    for (let e = Math.max(fromEdge, partEdgeStart[part]!), end = Math.min(toEdge, partEdgeStart[part + 1]!); e < end; e++) {
       const ek = edgeKind[e]!;
       if (ek === EdgeKind.coplanar) continue;
       const a = edgeFaces[e * 2]!,
@@ -212,9 +213,16 @@ function isCovered(tiles: Tiles, u0: number, v0: number, u1: number, v1: number,
   const j0 = Math.floor(((v0 < v1 ? v0 : v1) - tv) / size),
     j1 = Math.floor(((v0 < v1 ? v1 : v0) - tv) / size);
   if (i0 < 0 || j0 < 0 || i1 >= columns || j1 >= rows || (i1 - i0 + 1) * (j1 - j0 + 1) > 64) return false;
+  const uMin = u0 < u1 ? u0 : u1,
+    vMin = v0 < v1 ? v0 : v1,
+    uMax = u0 < u1 ? u1 : u0,
+    vMax = v0 < v1 ? v1 : v0;
   for (let i = i0; i <= i1; i++) {
     const band = bandAt(tiles, i);
-    for (let j = j0; j <= j1; j++) if (!(band.cover[j * band.columns + i - band.first]! < w - BEHIND)) return false;
+    for (let j = j0; j <= j1; j++) {
+      const tile = j * band.columns + i - band.first;
+      if (!(band.cover[tile]! < w - BEHIND) && !restHides(band.rest, tile, uMin, vMin, uMax, vMax, w - BEHIND)) return false;
+    }
   }
   return true;
 }

@@ -4,7 +4,7 @@ import { EDGE } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
 import type { Frame } from '../sights/frame';
-import { Facing, type ViewSpace } from '../sights/view-space';
+import { Facing, type OpenViewSpace } from '../sights/view-space';
 import type { ViewLimits } from './candidate-edges';
 import type { Band } from './tile-index';
 import { TileStore, type Batch, type Grid } from './tile-store';
@@ -13,7 +13,7 @@ import type { ViewUnits } from './view-units';
 /** What one picture is made of, before anything is hidden. */
 export interface Picture {
   readonly scene: Scene;
-  readonly view: ViewSpace & { readonly turn: (part: number) => void };
+  readonly view: OpenViewSpace;
   readonly units: ViewUnits;
   readonly grid: Grid;
   /** Parts that the sight shows (1), or shows and leaves whole (2). */

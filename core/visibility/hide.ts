@@ -3,8 +3,8 @@ import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import type { CandidateEdges } from './candidate-edges';
 import { insert, LIST } from './intervals';
-import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, type Tiles } from './tile-index';
-import type { ViewSpace } from '../sights/view-space';
+import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
+import type { OpenViewSpace } from '../sights/view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
 export interface Pieces {
@@ -34,14 +34,20 @@ const _flushFrom = new Float64Array(LIST),
  * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
  * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
  */
-export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, tiles: Tiles, keepHidden: boolean, joints: Uint8Array): Pieces {
+export function hide(
+  scene: Scene,
+  view: OpenViewSpace,
+  edges: CandidateEdges,
+  tiles: Tiles,
+  keepHidden: boolean,
+  joints: Uint8Array,
+): Pieces {
   const { u0: tu, v0: tv, size, columns, rows, bands } = tiles;
   let band = bands[0]!;
   let { records, made, near, triangle, start, items, cover } = band;
   const { ends, joinFaces } = edges;
   const { trianglePart, partFlush } = scene;
-  const stamps = bands.map(({ count }) => new Int32Array(count).fill(-1));
-  let stamp = stamps[0]!;
+  let marks = marksOf(band);
   const sink: Sink = {
     ends: new Growing((n) => new Float64Array(n), 6 * 4096),
     owner: new Growing((n) => new Uint32Array(n), 4096),
@@ -58,6 +64,7 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, tiles
       dw = ends[e + 5]! - w0;
     const length = Math.sqrt(du * du + dv * dv);
     const gap = GAP / length;
+    const search = nextSearch();
     const end = dw > 0 ? w0 + dw : w0;
     const deepest = end + DEPTH + Math.abs(end) * UNORDERED;
     const uMin = du < 0 ? u0 + du : u0,
@@ -90,7 +97,7 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, tiles
         if (i < band.first || i >= band.first + band.columns) {
           band = bandAt(tiles, i);
           ({ records, made, near, triangle, start, items, cover } = band);
-          stamp = stamps[bands.indexOf(band)]!;
+          marks = marksOf(band);
         }
         const tile = j * band.columns + i - band.first;
         // behind a triangle that covers the tile nothing needs to be asked
@@ -100,8 +107,8 @@ export function hide(scene: Scene, view: ViewSpace, edges: CandidateEdges, tiles
         for (let k = start[tile]!, stop = isCovered ? start[tile]! : start[tile + 1]!; k < stop; k++) {
           const o = items[k]!;
           if (near[o]! > deepest) break;
-          if (stamp[o] === c) continue;
-          stamp[o] = c;
+          if (marks[o] === search) continue;
+          marks[o] = search;
           const at = made[o] ? o * STRIDE : recordOf(band, o);
           if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
           let from = 0,
@@ -254,7 +261,7 @@ function emitGaps(
  */
 function continues(
   scene: Scene,
-  view: ViewSpace,
+  view: OpenViewSpace,
   t: number,
   face: number,
   u0: number,
@@ -263,7 +270,9 @@ function continues(
   dv: number,
   length: number,
 ): boolean {
-  const { normals, triangles } = scene;
+  const { normals, triangles, trianglePart } = scene;
+  // the other face may have come from another thread's tiles
+  view.turn(trianglePart[t]!);
   const cos =
     normals[t * 3]! * normals[face * 3]! + normals[t * 3 + 1]! * normals[face * 3 + 1]! + normals[t * 3 + 2]! * normals[face * 3 + 2]!;
   if (Math.abs(cos) < PARALLEL) return false;

@@ -1,4 +1,5 @@
 import { EDGE } from '../geometry/tolerances';
+import type { Rest } from './tile-rest';
 
 /** The square tiles of a picture and what can hide something in each of them. */
 export interface Tiles {
@@ -35,6 +36,8 @@ export interface Band {
   readonly items: Uint32Array;
   /** All that lies deeper than this in a tile is hidden: what lies before it covers the whole tile. Infinity for none. */
   readonly cover: Float64Array;
+  /** What of partly covered tiles is open. */
+  readonly rest: Rest;
 }
 
 export const STRIDE = 17;
@@ -106,4 +109,23 @@ function side(out: Float64Array, at: number, u0: number, v0: number, u1: number,
   out[at] = a;
   out[at + 1] = b;
   out[at + 2] = -(a * u0 + b * v0);
+}
+
+/** Which occluders of a band were asked in a search, by its number: each is asked once. */
+const _marks = new WeakMap<Band, Int32Array>();
+let [_band, _bandMarks]: [Band | null, Int32Array] = [null, new Int32Array(0)];
+let _search = 0;
+
+export function marksOf(band: Band): Int32Array {
+  if (band === _band) return _bandMarks;
+  let marks = _marks.get(band);
+  if (!marks) _marks.set(band, (marks = new Int32Array(band.count)));
+  [_band, _bandMarks] = [band, marks];
+  return marks;
+}
+
+/** The number of a new search. It may come round: a picture has far fewer searches than there are numbers. */
+export function nextSearch(): number {
+  _search = (_search + 1) | 0 || 1;
+  return _search;
 }

@@ -17,27 +17,56 @@ const _a = new Float64Array(PIECE * 2),
  * What of each tile of the picture no triangle covers yet: a few convex pieces. Triangles are taken from them one by one; a tile
  * is covered when nothing is left. So the two triangles of a wall, and walls side by side, cover together what neither covers
  * alone. A rest in too many pieces is given up (the tile counts as open then), so an answer "covered" is always right.
- * Storage is made for tiles that are partly covered, when they are. Method: clipping of convex polygons by the edges of the
+ * Storage is made for tiles that are partly covered, when they are, and kept for the next picture. Method: clipping of convex polygons by the edges of the
  * triangle (after I. Sutherland, G. Hodgman, Reentrant Polygon Clipping, 1974). Ours.
  */
 export class TileRest {
-  private readonly slot: Int32Array;
+  private slot = new Int32Array(0);
   /** Number of pieces of each slot, and corners of each piece. */
   private counts = new Uint8Array(1024);
+  /** The boxes of the pieces, as they were when the rest was known last, how many they are, and the deepest of what was taken. */
+  private boxes = new Float64Array(1024 * PIECES * 4);
+  private boxCounts = new Uint8Array(1024);
+  private deepest = new Float64Array(1024);
   private tries = new Uint8Array(1024);
   private corners = new Uint8Array(1024 * PIECES);
   private data = new Float64Array(1024 * SLOT);
   private used = 0;
 
-  constructor(tiles: number) {
-    this.slot = new Int32Array(tiles).fill(-1);
+  /** Begins anew with some tiles; the storage of the last picture is used again. */
+  begin(tiles: number): void {
+    if (this.slot.length < tiles) this.slot = new Int32Array(tiles);
+    this.slot.fill(-1, 0, tiles);
+    this.used = 0;
+  }
+
+  /** What is left of the tiles, for questions. */
+  done(): Rest {
+    const { slot, used } = this;
+    return {
+      slot,
+      boxes: this.boxes.subarray(0, used * PIECES * 4),
+      counts: this.boxCounts.subarray(0, used),
+      deepest: this.deepest.subarray(0, used),
+    };
+  }
+
+  /** Whether what lies in a box of the picture and deeper than `depth` is hidden in this tile, because the box does not touch the rest. */
+  hides(tile: number, u0: number, v0: number, u1: number, v1: number, depth: number): boolean {
+    const s = this.slot[tile]!;
+    return s >= 0 && isHidden(this.boxes, s, this.boxCounts[s]!, this.deepest[s]!, u0, v0, u1, v1, depth);
+  }
+
+  /** Depth of the deepest point of all that was taken from a tile. */
+  deepestOf(tile: number): number {
+    return this.deepest[this.slot[tile]!]!;
   }
 
   /**
-   * Takes a triangle, given by three edge functions at records[at], from the tile of half-width `half` round (cu, cv).
-   * Returns whether nothing is left of the tile.
+   * Takes a triangle, given by three edge functions at records[at] and no deeper than `depth` here, from the tile of half-width
+   * `half` round (cu, cv). Returns whether nothing is left of the tile.
    */
-  subtract(tile: number, cu: number, cv: number, half: number, records: Float64Array, at: number, widen: number): boolean {
+  subtract(tile: number, cu: number, cv: number, half: number, records: Float64Array, at: number, widen: number, depth: number): boolean {
     let s = this.slot[tile]!;
     if (s < 0) s = this.open(tile, cu, cv, half);
     const count = this.counts[s]!;
@@ -100,7 +129,32 @@ export class TileRest {
       corners[s * PIECES + left++] = _freshCorners[k]!;
     }
     this.counts[s] = left;
+    if (depth > this.deepest[s]!) this.deepest[s] = depth;
+    this.boxCounts[s] = left;
+    for (let k = 0; k < left; k++) this.box(s, k);
     return left === 0;
+  }
+
+  private box(s: number, k: number): void {
+    const { data, boxes } = this;
+    const from = s * SLOT + k * PIECE;
+    let u0 = Infinity,
+      v0 = Infinity,
+      u1 = -Infinity,
+      v1 = -Infinity;
+    for (let i = from, end = from + this.corners[s * PIECES + k]! * 2; i < end; i += 2) {
+      const u = data[i]!,
+        v = data[i + 1]!;
+      if (u < u0) u0 = u;
+      if (u > u1) u1 = u;
+      if (v < v0) v0 = v;
+      if (v > v1) v1 = v;
+    }
+    const b = (s * PIECES + k) * 4;
+    boxes[b] = u0;
+    boxes[b + 1] = v0;
+    boxes[b + 2] = u1;
+    boxes[b + 3] = v1;
   }
 
   private lose(s: number): false {
@@ -112,8 +166,15 @@ export class TileRest {
     const s = this.used++;
     this.slot[tile] = s;
     if (s >= this.counts.length) this.grow();
-    this.counts[s] = 1;
+    this.tries[s] = 0;
+    this.counts[s] = this.boxCounts[s] = 1;
     this.corners[s * PIECES] = 4;
+    this.deepest[s] = -Infinity;
+    const b = s * PIECES * 4;
+    this.boxes[b] = cu - half;
+    this.boxes[b + 1] = cv - half;
+    this.boxes[b + 2] = cu + half;
+    this.boxes[b + 3] = cv + half;
     const base = s * SLOT;
     const { data } = this;
     data[base] = cu - half;
@@ -141,7 +202,48 @@ export class TileRest {
     const data = new Float64Array(room * SLOT);
     data.set(this.data);
     this.data = data;
+    const boxes = new Float64Array(room * PIECES * 4);
+    boxes.set(this.boxes);
+    this.boxes = boxes;
+    const boxCounts = new Uint8Array(room);
+    boxCounts.set(this.boxCounts);
+    this.boxCounts = boxCounts;
+    const deepest = new Float64Array(room);
+    deepest.set(this.deepest);
+    this.deepest = deepest;
   }
+}
+
+/** What is left of some tiles: of each tile a slot or -1, of each slot the boxes (u0 v0 u1 v1) of its pieces and a depth. */
+export interface Rest {
+  readonly slot: Int32Array;
+  readonly boxes: Float64Array;
+  readonly counts: Uint8Array;
+  /** What was taken from the tile is no deeper than this. */
+  readonly deepest: Float64Array;
+}
+
+/** Whether what lies in a box of the picture and deeper than `depth` is hidden in a tile, because the box does not touch its rest. */
+export function restHides(rest: Rest, tile: number, u0: number, v0: number, u1: number, v1: number, depth: number): boolean {
+  const s = rest.slot[tile]!;
+  return s >= 0 && isHidden(rest.boxes, s, rest.counts[s]!, rest.deepest[s]!, u0, v0, u1, v1, depth);
+}
+
+function isHidden(
+  boxes: Float64Array,
+  s: number,
+  count: number,
+  deepest: number,
+  u0: number,
+  v0: number,
+  u1: number,
+  v1: number,
+  depth: number,
+): boolean {
+  if (!(depth > deepest)) return false;
+  for (let b = s * PIECES * 4, end = b + count * 4; b < end; b += 4)
+    if (u0 <= boxes[b + 2]! && u1 >= boxes[b]! && v0 <= boxes[b + 3]! && v1 >= boxes[b + 1]!) return false;
+  return true;
 }
 
 const _fresh = new Float64Array((PIECES + 1) * PIECE * 2);

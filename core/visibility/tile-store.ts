@@ -50,6 +50,10 @@ interface Scratch {
   readonly entries: Growing<Uint32Array>;
   readonly records: Growing<Float64Array>;
   readonly made: Growing<Uint8Array>;
+  readonly cover: Growing<Float64Array>;
+  readonly start: Growing<Uint32Array>;
+  readonly cursor: Growing<Uint32Array>;
+  readonly items: Growing<Uint32Array>;
 }
 const makeScratch = (): Scratch => ({
   corners: new Growing((n) => new Float64Array(n)),
@@ -59,8 +63,12 @@ const makeScratch = (): Scratch => ({
   entries: new Growing((n) => new Uint32Array(n)),
   records: new Growing((n) => new Float64Array(n)),
   made: new Growing((n) => new Uint8Array(n)),
+  cover: new Growing((n) => new Float64Array(n)),
+  start: new Growing((n) => new Uint32Array(n)),
+  cursor: new Growing((n) => new Uint32Array(n)),
+  items: new Growing((n) => new Uint32Array(n)),
 });
-const _scratch: Scratch[] = [];
+const _scratch: { lists: Scratch; rest: TileRest }[] = [];
 
 /**
  * Takes triangles into some columns of tiles, roughly nearest first. What lies behind what covers a tile is dropped before any work
@@ -72,9 +80,7 @@ export class TileStore {
   private readonly last: number;
   private readonly columns: number;
   private readonly cover: Float64Array;
-  // what is left of each tile, and the deepest of the triangles that were taken from it
   private readonly rest: TileRest;
-  private readonly together: Float64Array;
   private readonly store: Scratch;
 
   /** `number` tells stores apart that are in use at once. */
@@ -84,31 +90,33 @@ export class TileStore {
     this.last = end - 1;
     this.columns = end - first;
     const tiles = this.columns * grid.rows;
-    this.cover = new Float64Array(tiles).fill(Infinity);
-    this.rest = new TileRest(tiles);
-    this.together = new Float64Array(tiles).fill(-Infinity);
-    this.store = _scratch[number] ??= makeScratch();
-    for (const list of Object.values(this.store) as Growing<Float64Array>[]) list.length = 0;
+    const { lists, rest } = (_scratch[number] ??= { lists: makeScratch(), rest: new TileRest() });
+    for (const list of Object.values(lists) as Growing<Float64Array>[]) list.length = 0;
+    this.store = lists;
+    this.rest = rest;
+    rest.begin(tiles);
+    this.cover = lists.cover.reserve(tiles).subarray(0, tiles).fill(Infinity);
   }
 
   /** Whether something at this depth could still be seen in a tile that a box of the picture touches. */
   isOpen(box: Float64Array, b: number, near: number): boolean {
     const { u0, v0, size, rows } = this.grid;
-    const { first, last, columns, cover } = this;
+    const { first, last, columns, cover, rest } = this;
     const i0 = Math.max(first, Math.floor((box[b]! - EDGE - u0) / size)),
       i1 = Math.min(last, Math.floor((box[b + 2]! + EDGE - u0) / size));
     const j0 = Math.max(0, Math.floor((box[b + 1]! - EDGE - v0) / size)),
       j1 = Math.min(rows - 1, Math.floor((box[b + 3]! + EDGE - v0) / size));
     const depth = near - BEHIND;
     for (let j = j0; j <= j1; j++)
-      for (let tile = j * columns + i0 - first, end = tile + i1 - i0; tile <= end; tile++) if (cover[tile]! >= depth) return true;
+      for (let tile = j * columns + i0 - first, end = tile + i1 - i0; tile <= end; tile++)
+        if (cover[tile]! >= depth && !rest.hides(tile, box[b]!, box[b + 1]!, box[b + 2]!, box[b + 3]!, depth)) return true;
     return false;
   }
 
   /** Takes a batch in and empties it. */
   lay(batch: Batch): void {
     const { u0, v0, size, rows } = this.grid;
-    const { first, last, columns, cover, together, rest } = this;
+    const { first, last, columns, cover, rest } = this;
     const { corners: kept, near, triangle, ends, entries, records, made } = this.store;
     const total = batch.source.length;
     const from = batch.corners.view();
@@ -146,10 +154,9 @@ export class TileStore {
       let hasRecord = false;
       if (isSmall) {
         const tile = j0 * columns + i0 - first;
-        if (cover[tile]! >= hiddenBelow) entries.push(tile);
-        if (i1 > i0) {
-          if (cover[tile + 1]! >= hiddenBelow) entries.push(tile + 1);
-        } else if (j1 > j0 && cover[tile + columns]! >= hiddenBelow) entries.push(tile + columns);
+        const next = i1 > i0 ? tile + 1 : j1 > j0 ? tile + columns : tile;
+        if (cover[tile]! >= hiddenBelow && !rest.hides(tile, boxU0, boxV0, boxU1, boxV1, hiddenBelow)) entries.push(tile);
+        if (next !== tile && cover[next]! >= hiddenBelow && !rest.hides(next, boxU0, boxV0, boxU1, boxV1, hiddenBelow)) entries.push(next);
       } else if (isOpen(cover, columns, i0 - first, i1 - first, j0, j1, hiddenBelow)) {
         const at = records.length;
         writeRecord(data, at, from, c);
@@ -176,14 +183,14 @@ export class TileStore {
             if (s1 + r1 < 0) continue;
             const s2 = data[at + 6]! * cu + data[at + 7]! * cv + data[at + 8]!;
             if (s2 + r2 < 0) continue;
+            if (rest.hides(tile, boxU0, boxV0, boxU1, boxV1, hiddenBelow)) continue;
             if (isFlat) {
               const here = -(data[at + 9]! * cu + data[at + 10]! * cv + data[at + 12]!) / nw + slope;
               const deepest = here < farthest ? here : farthest;
               if (s0 >= r0 && s1 >= r1 && s2 >= r2) {
                 if (deepest < cover[tile]!) cover[tile] = deepest;
               } else if (isBroad && cover[tile]! === Infinity) {
-                if (deepest > together[tile]!) together[tile] = deepest;
-                if (rest.subtract(tile, cu, cv, half, data, at, EDGE)) cover[tile] = together[tile]!;
+                if (rest.subtract(tile, cu, cv, half, data, at, EDGE, deepest)) cover[tile] = rest.deepestOf(tile);
               }
             }
             list[length++] = tile;
@@ -206,15 +213,19 @@ export class TileStore {
 
   /** The lists of the tiles, each nearest first. */
   done(): Band {
-    const { corners, near, triangle, ends, entries, records, made } = this.store;
+    const { corners, near, triangle, ends, entries, records, made, ...lists } = this.store;
     const count = near.length;
     const tiles = this.columns * this.grid.rows;
-    const start = new Uint32Array(tiles + 1);
+    const start = lists.start
+      .reserve(tiles + 1)
+      .subarray(0, tiles + 1)
+      .fill(0);
     const list = entries.view();
     for (let k = 0; k < list.length; k++) start[list[k]! + 1]!++;
     for (let k = 0; k < tiles; k++) start[k + 1]! += start[k]!;
-    const items = new Uint32Array(list.length);
-    const cursor = start.slice(0, tiles);
+    const items = lists.items.reserve(list.length).subarray(0, list.length);
+    const cursor = lists.cursor.reserve(tiles);
+    for (let k = 0; k < tiles; k++) cursor[k] = start[k]!;
     const order = orderByDepth(near.view());
     const end = ends.view();
     for (let k = 0; k < count; k++) {
@@ -233,6 +244,7 @@ export class TileStore {
       start,
       items,
       cover: this.cover,
+      rest: this.rest.done(),
     };
   }
 }

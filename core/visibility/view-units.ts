@@ -91,7 +91,7 @@ export function viewUnits(scene: Scene, frame: Frame, shown: Uint8Array, limits:
     }
   }
   if (!count) [u0, v0, u1, v1] = [0, 0, 1, 1];
-  return { count, part, from, to, box, near, order: orderByDepth(near.subarray(0, count)), u0, v0, u1, v1, hiders };
+  return { count, part, from, to, box, near, order: orderByDepth(near.subarray(0, count)).slice(), u0, v0, u1, v1, hiders };
 }
 
 /** The box of a picture, with its depths, round a box of space: u0 v0 w0 u1 v1 w1 into `out`. */

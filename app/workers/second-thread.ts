@@ -1,0 +1,57 @@
+import { HelperGone, type FromHelper, type Helper } from '../../core/linework/see-together';
+import type { Scene } from '../../core/scene/scene';
+
+/** A scene of fewer triangles is drawn sooner than another thread is asked. */
+const WORTH = 50_000;
+
+/** The thread that helps this worker to draw, the scenes it has, and what it has answered. */
+interface Thread {
+  readonly worker: Worker;
+  readonly has: string[];
+  readonly answers: FromHelper[];
+  waiting: { resolve: (message: FromHelper) => void; reject: (error: unknown) => void } | null;
+  isGone: boolean;
+}
+let _thread: Thread | null = null;
+
+/** A second thread for a scene in shared memory, or null where one is not to be had or not worth while. */
+export function secondThread(key: string, scene: Scene): Helper | null {
+  if (!crossOriginIsolated || navigator.hardwareConcurrency < 2 || scene.triangles.length / 3 < WORTH) return null;
+  const thread = _thread && !_thread.isGone ? _thread : (_thread = start());
+  if (!thread.has.includes(key)) {
+    thread.worker.postMessage({ name: 'scene', key, scene });
+    thread.has.push(key);
+    if (thread.has.length > 2) thread.has.shift();
+  }
+  return {
+    key,
+    send: (message, transfer) => thread.worker.postMessage(message, [...transfer] as ArrayBuffer[]),
+    receive: () =>
+      new Promise((resolve, reject) => {
+        const answer = thread.answers.shift();
+        if (answer) resolve(answer);
+        else if (thread.isGone) reject(new HelperGone());
+        else thread.waiting = { resolve, reject };
+      }),
+  };
+}
+
+function start(): Thread {
+  const worker = new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module', name: 'tarvex-helper' });
+  const thread: Thread = { worker, has: [], answers: [], waiting: null, isGone: false };
+  worker.addEventListener('message', ({ data }: MessageEvent<FromHelper>) => {
+    const { waiting } = thread;
+    thread.waiting = null;
+    if (waiting) waiting.resolve(data);
+    else thread.answers.push(data);
+  });
+  const end = () => {
+    thread.isGone = true;
+    worker.terminate();
+    thread.waiting?.reject(new HelperGone());
+    thread.waiting = null;
+  };
+  worker.addEventListener('error', end);
+  worker.addEventListener('messageerror', end);
+  return thread;
+}
