@@ -100,7 +100,8 @@ export function writeRecord(out: Float64Array, at: number, corners: Float64Array
   out[at + 16] = (v0 > v1 ? (v0 > v2 ? v0 : v2) : v1 > v2 ? v1 : v2) + EDGE;
 }
 
-function side(out: Float64Array, at: number, u0: number, v0: number, u1: number, v1: number): void {
+/** The edge function of a line of the picture: metres to its left, as a u + b v + c. */
+export function side(out: Float64Array, at: number, u0: number, v0: number, u1: number, v1: number): void {
   const du = u1 - u0,
     dv = v1 - v0;
   const l = 1 / Math.sqrt(du * du + dv * dv);

@@ -14,7 +14,7 @@ const _a = new Float64Array(PIECE * 2),
   _b = new Float64Array(PIECE * 2);
 
 /**
- * What of each tile of the picture no triangle covers yet: a few convex pieces. Triangles are taken from them one by one; a tile
+ * What of each tile of the picture no triangle covers yet: a few convex pieces. Triangles and quadrilaterals are taken from them one by one; a tile
  * is covered when nothing is left. So the two triangles of a wall, and walls side by side, cover together what neither covers
  * alone. A rest in too many pieces is given up (the tile counts as open then), so an answer "covered" is always right.
  * Storage is made for tiles that are partly covered, when they are, and kept for the next picture. Method: clipping of convex polygons by the edges of the
@@ -63,10 +63,20 @@ export class TileRest {
   }
 
   /**
-   * Takes a triangle, given by three edge functions at records[at] and no deeper than `depth` here, from the tile of half-width
-   * `half` round (cu, cv). Returns whether nothing is left of the tile.
+   * Takes a convex polygon, given by edge functions (three numbers each) in `edges` from `at` up to `end` and no deeper than `depth`
+   * here, from the tile of half-width `half` round (cu, cv). Returns whether nothing is left of the tile.
    */
-  subtract(tile: number, cu: number, cv: number, half: number, records: Float64Array, at: number, widen: number, depth: number): boolean {
+  subtract(
+    tile: number,
+    cu: number,
+    cv: number,
+    half: number,
+    edges: Float64Array,
+    at: number,
+    end: number,
+    widen: number,
+    depth: number,
+  ): boolean {
     let s = this.slot[tile]!;
     if (s < 0) s = this.open(tile, cu, cv, half);
     const count = this.counts[s]!;
@@ -82,10 +92,10 @@ export class TileRest {
       let piece = data;
       let from = base + k * PIECE;
       let isWhole = false;
-      for (let e = at; e < at + 9; e += 3) {
-        const a = records[e]!,
-          b = records[e + 1]!,
-          c = records[e + 2]! + widen;
+      for (let e = at; e < end; e += 3) {
+        const a = edges[e]!,
+          b = edges[e + 1]!,
+          c = edges[e + 2]! + widen;
         let outside = 0,
           most = 0;
         for (let i = 0; i < n; i++) {

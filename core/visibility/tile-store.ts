@@ -1,7 +1,7 @@
 import { EDGE } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { orderByDepth } from './order-by-depth';
-import { BEHIND, STRIDE, writeRecord, type Band } from './tile-index';
+import { BEHIND, side, STRIDE, writeRecord, type Band } from './tile-index';
 import { TileRest } from './tile-rest';
 import type { ViewUnits } from './view-units';
 
@@ -123,6 +123,8 @@ export class TileStore {
     const source = batch.source.view();
     const data = records.reserve(total * STRIDE);
     const half = size / 2 + EDGE;
+    // the triangle up to which all is covered already by a quadrilateral
+    let covered = 0;
     for (let o = 0, c = 0; o < total; o++, c += 9) {
       const a = from[c]!,
         b = from[c + 3]!,
@@ -144,6 +146,14 @@ export class TileStore {
         j1 = Math.floor((boxV1 - v0) / size);
       // asked before the columns are cut off: what a tile gets must not hang on them
       const isSmall = i1 - i0 + j1 - j0 <= 1;
+      const at = records.length;
+      if (!isSmall) {
+        writeRecord(data, at, from, c);
+        if (covered <= o && o + 1 < total && quadOf(from, c, data, at)) {
+          this.coverByQuad();
+          covered = o + 2;
+        }
+      }
       if (i0 < first) i0 = first;
       if (i1 > last) i1 = last;
       if (j0 < 0) j0 = 0;
@@ -158,8 +168,6 @@ export class TileStore {
         if (cover[tile]! >= hiddenBelow && !rest.hides(tile, boxU0, boxV0, boxU1, boxV1, hiddenBelow)) entries.push(tile);
         if (next !== tile && cover[next]! >= hiddenBelow && !rest.hides(next, boxU0, boxV0, boxU1, boxV1, hiddenBelow)) entries.push(next);
       } else if (isOpen(cover, columns, i0 - first, i1 - first, j0, j1, hiddenBelow)) {
-        const at = records.length;
-        writeRecord(data, at, from, c);
         hasRecord = true;
         const isBroad = boxU1 - boxU0 > half && boxV1 - boxV0 > half;
         const list = entries.reserve((i1 - i0 + 1) * (j1 - j0 + 1));
@@ -168,7 +176,7 @@ export class TileStore {
         const r1 = (Math.abs(data[at + 3]!) + Math.abs(data[at + 4]!)) * half;
         const r2 = (Math.abs(data[at + 6]!) + Math.abs(data[at + 7]!)) * half;
         const nw = data[at + 11]!;
-        const isFlat = Math.abs(nw) > SLANTED;
+        const isFlat = covered <= o && Math.abs(nw) > SLANTED;
         const farthest = p > q ? (p > r ? p : r) : q > r ? q : r;
         const slope = isFlat ? ((Math.abs(data[at + 9]!) + Math.abs(data[at + 10]!)) * half) / Math.abs(nw) : 0;
         for (let j = j0; j <= j1; j++) {
@@ -190,7 +198,7 @@ export class TileStore {
               if (s0 >= r0 && s1 >= r1 && s2 >= r2) {
                 if (deepest < cover[tile]!) cover[tile] = deepest;
               } else if (isBroad && cover[tile]! === Infinity) {
-                if (rest.subtract(tile, cu, cv, half, data, at, EDGE, deepest)) cover[tile] = rest.deepestOf(tile);
+                if (rest.subtract(tile, cu, cv, half, data, at, at + 9, EDGE, deepest)) cover[tile] = rest.deepestOf(tile);
               }
             }
             list[length++] = tile;
@@ -209,6 +217,55 @@ export class TileStore {
       records.length += STRIDE;
     }
     batch.corners.length = batch.source.length = 0;
+  }
+
+  /** Covers the tiles behind the quadrilateral in the scratch. */
+  private coverByQuad(): void {
+    const { u0, v0, size, rows } = this.grid;
+    const { first, last, columns, cover, rest } = this;
+    const q = _quad;
+    const nw = q[PLANE + 2]!;
+    if (Math.abs(nw) <= SLANTED) return;
+    const half = size / 2 + EDGE;
+    const boxU0 = q[BOX]! - EDGE,
+      boxV0 = q[BOX + 1]! - EDGE,
+      boxU1 = q[BOX + 2]! + EDGE,
+      boxV1 = q[BOX + 3]! + EDGE;
+    if (boxU1 - boxU0 <= half || boxV1 - boxV0 <= half) return;
+    const i0 = Math.max(first, Math.floor((boxU0 - u0) / size)),
+      i1 = Math.min(last, Math.floor((boxU1 - u0) / size));
+    const j0 = Math.max(0, Math.floor((boxV0 - v0) / size)),
+      j1 = Math.min(rows - 1, Math.floor((boxV1 - v0) / size));
+    const near = q[BOX + 4]! - BEHIND,
+      farthest = q[BOX + 5]!;
+    const slope = ((Math.abs(q[PLANE]!) + Math.abs(q[PLANE + 1]!)) * half) / Math.abs(nw);
+    for (let j = j0; j <= j1; j++) {
+      const cv = v0 + (j + 0.5) * size;
+      for (let i = i0; i <= i1; i++) {
+        const tile = j * columns + i - first;
+        if (cover[tile]! < near) continue;
+        const cu = u0 + (i + 0.5) * size;
+        let isIn = true,
+          isOut = false;
+        for (let e = 0; e < PLANE; e += 3) {
+          const s = q[e]! * cu + q[e + 1]! * cv + q[e + 2]!;
+          const r = (Math.abs(q[e]!) + Math.abs(q[e + 1]!)) * half;
+          if (s + r < 0) isOut = true;
+          if (s < r) isIn = false;
+        }
+        if (isOut) continue;
+        const here = -(q[PLANE]! * cu + q[PLANE + 1]! * cv + q[PLANE + 3]!) / nw + slope;
+        const deepest = here < farthest ? here : farthest;
+        if (isIn) {
+          if (deepest < cover[tile]!) cover[tile] = deepest;
+        } else if (
+          cover[tile]! === Infinity &&
+          !rest.hides(tile, boxU0, boxV0, boxU1, boxV1, near) &&
+          rest.subtract(tile, cu, cv, half, q, 0, PLANE, EDGE, deepest)
+        )
+          cover[tile] = rest.deepestOf(tile);
+      }
+    }
   }
 
   /** The lists of the tiles, each nearest first. */
@@ -254,3 +311,63 @@ function isOpen(cover: Float64Array, columns: number, i0: number, i1: number, j0
   for (let j = j0; j <= j1; j++) for (let i = i0; i <= i1; i++) if (cover[j * columns + i]! >= depth) return true;
   return false;
 }
+
+/** Scratch: a quadrilateral by four edge functions, its plane, its box and its smallest and largest depth. */
+const _quad = new Float64Array(22);
+const PLANE = 12;
+const BOX = 16;
+
+/**
+ * Whether the triangle at c and the one that follows it are two halves of one flat convex quadrilateral, as the faces of most boxes
+ * and walls are; it is put into the scratch. `data` has the record of the first at `at`.
+ */
+function quadOf(p: Float64Array, c: number, data: Float64Array, at: number): boolean {
+  const d = c + 9;
+  for (let k = 0; k < 3; k++) {
+    // the edge from corner k to the next, which the other runs the other way
+    const a = c + k * 3,
+      b = c + ((k + 1) % 3) * 3;
+    for (let n = 0; n < 3; n++) {
+      const e = d + n * 3,
+        f = d + ((n + 1) % 3) * 3;
+      if (
+        p[a] !== p[f] ||
+        p[a + 1] !== p[f + 1] ||
+        p[b] !== p[e] ||
+        p[b + 1] !== p[e + 1] ||
+        p[a + 2] !== p[f + 2] ||
+        p[b + 2] !== p[e + 2]
+      )
+        continue;
+      const far = d + ((n + 2) % 3) * 3,
+        own = c + ((k + 2) % 3) * 3;
+      const off = data[at + 9]! * p[far]! + data[at + 10]! * p[far + 1]! + data[at + 11]! * p[far + 2]! + data[at + 12]!;
+      if (Math.abs(off) > FLAT) return false;
+      side(_quad, 0, p[a]!, p[a + 1]!, p[far]!, p[far + 1]!);
+      side(_quad, 3, p[far]!, p[far + 1]!, p[b]!, p[b + 1]!);
+      side(_quad, 6, p[b]!, p[b + 1]!, p[own]!, p[own + 1]!);
+      side(_quad, 9, p[own]!, p[own + 1]!, p[a]!, p[a + 1]!);
+      // convex where the diagonal ends, too
+      if (_quad[0]! * p[own]! + _quad[1]! * p[own + 1]! + _quad[2]! < 0 || _quad[3]! * p[own]! + _quad[4]! * p[own + 1]! + _quad[5]! < 0)
+        return false;
+      if (_quad[6]! * p[far]! + _quad[7]! * p[far + 1]! + _quad[8]! < 0 || _quad[9]! * p[far]! + _quad[10]! * p[far + 1]! + _quad[11]! < 0)
+        return false;
+      for (let i = 0; i < 4; i++) _quad[PLANE + i] = data[at + 9 + i]!;
+      for (let i = 0; i < 3; i++) {
+        const low = Math.min(p[a + i]!, p[b + i]!, p[far + i]!, p[own + i]!),
+          high = Math.max(p[a + i]!, p[b + i]!, p[far + i]!, p[own + i]!);
+        if (i < 2) {
+          _quad[BOX + i] = low;
+          _quad[BOX + 2 + i] = high;
+        } else {
+          _quad[BOX + 4] = low;
+          _quad[BOX + 5] = high;
+        }
+      }
+      return true;
+    }
+  }
+  return false;
+}
+/** The fourth corner may lie this far off the plane of the others, metres. */
+const FLAT = 1e-7;
