@@ -3,6 +3,8 @@ import type { Scene } from '../../core/scene/scene';
 
 /** A scene of fewer triangles is drawn sooner than another thread is asked. */
 const WORTH = 50_000;
+/** The page, its painter and the browser want cores too: measured on two, a second thread made a drawing slower. */
+const CORES = 4;
 
 /** The thread that helps this worker to draw, the scenes it has, and what it has answered. */
 interface Thread {
@@ -16,7 +18,7 @@ let _thread: Thread | null = null;
 
 /** A second thread for a scene in shared memory, or null where one is not to be had or not worth while. */
 export function secondThread(key: string, scene: Scene): Helper | null {
-  if (!crossOriginIsolated || navigator.hardwareConcurrency < 2 || scene.triangles.length / 3 < WORTH) return null;
+  if (!crossOriginIsolated || navigator.hardwareConcurrency < CORES || scene.triangles.length / 3 < WORTH) return null;
   const thread = _thread && !_thread.isGone ? _thread : (_thread = start());
   if (!thread.has.includes(key)) {
     thread.worker.postMessage({ name: 'scene', key, scene });
