@@ -167,46 +167,75 @@ function uniteOverlapping(groups: readonly Group[]): Group[] {
   const index = new Flatbush(unknown.length, 16, Float64Array);
   for (const b of boxes) index.add(b[0], b[1], b[2], b[3]);
   index.finish();
-  const leader = unknown.map((_, i) => i);
-  const find = (i: number): number => (leader[i] === i ? i : (leader[i] = find(leader[i]!)));
+  const leader = new Leaders(unknown.length);
   for (let i = 0; i < unknown.length; i++) {
     const [u0, v0, u1, v1] = boxes[i]!;
     for (const j of index.search(u0, v0, u1, v1, (k) => k > i)) {
-      const [a, b] = [find(i), find(j)];
-      if (a === b) continue;
+      if (leader.of(i) === leader.of(j)) continue;
       const shared = intersection(unknown[i]!.rings, unknown[j]!.rings).reduce((sum, f) => sum + faceArea(f), 0);
-      if (shared > OVERLAP) leader[Math.max(a, b)] = Math.min(a, b);
+      if (shared > OVERLAP) leader.join(i, j);
     }
   }
   unknown.forEach((group, i) => {
-    const head = unknown[find(i)]!;
+    const head = unknown[leader.of(i)]!;
     if (head === group) return;
     head.rings.push(...group.rings);
     head.ringElement.push(...group.ringElement);
   });
-  const taken = new Set(unknown.filter((_, i) => find(i) !== i));
+  const taken = new Set(unknown.filter((_, i) => leader.of(i) !== i));
   return groups.filter((g) => !taken.has(g));
 }
 
 /** Corners up to which an outline that stands alone is looked at for being simple. */
 const FEW = 64;
 
-/** The union of some outlines. Those that stand alone, with no other near and no crossing of their own sides, are faces as they are. */
+/**
+ * The union of some outlines, heap by heap: outlines whose boxes do not meet have nothing to do with each other, and a sweep
+ * over few is much quicker than one over all. One that stands alone and does not cross its own sides is a face as it is.
+ */
 function unite(rings: readonly Ring[]): Face[] {
-  if (!rings.length) return [];
   const canStand = (ring: Ring) => ring.length <= 2 * FEW && ringArea(ring) > 0 && isSimple(ring);
-  if (rings.length === 1) return canStand(rings[0]!) ? [[rings[0]!]] : union(rings);
+  return heaps(rings).flatMap((heap) => (heap.length === 1 && canStand(heap[0]!) ? [[heap[0]!]] : union(heap)));
+}
+
+/** Outlines by which boxes meet, directly or over others, in the order of the first of each heap. */
+function heaps(rings: readonly Ring[]): Ring[][] {
+  if (rings.length < 2) return rings.length ? [[...rings]] : [];
+  const boxes = rings.map((ring) => ringBounds([ring]));
   const index = new Flatbush(rings.length, 16, Float64Array);
-  for (const ring of rings) index.add(...ringBounds([ring]));
+  for (const b of boxes) index.add(b[0], b[1], b[2], b[3]);
   index.finish();
-  const alone: Face[] = [];
-  const others: Ring[] = [];
-  rings.forEach((ring) => {
-    const [u0, v0, u1, v1] = ringBounds([ring]);
-    if (index.search(u0 - SNAP, v0 - SNAP, u1 + SNAP, v1 + SNAP).length === 1 && canStand(ring)) alone.push([ring]);
-    else others.push(ring);
+  const leader = new Leaders(rings.length);
+  boxes.forEach(([u0, v0, u1, v1], i) => {
+    for (const k of index.search(u0 - SNAP, v0 - SNAP, u1 + SNAP, v1 + SNAP, (other) => other > i)) leader.join(i, k);
   });
-  return [...alone, ...union(others)];
+  const out = new Map<number, Ring[]>();
+  rings.forEach((ring, i) => {
+    const own = out.get(leader.of(i));
+    if (own) own.push(ring);
+    else out.set(leader.of(i), [ring]);
+  });
+  return [...out.values()];
+}
+
+/** Which of some belong together: each heap has the lowest of its own as its leader. */
+class Leaders {
+  private readonly leader: number[];
+
+  constructor(count: number) {
+    this.leader = Array.from({ length: count }, (_, i) => i);
+  }
+
+  of(i: number): number {
+    const { leader } = this;
+    while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!;
+    return i;
+  }
+
+  join(a: number, b: number): void {
+    const [p, q] = [this.of(a), this.of(b)];
+    this.leader[Math.max(p, q)] = Math.min(p, q);
+  }
 }
 
 /** Whether no two sides of a ring cross or touch but neighbours in their corner. */
@@ -246,28 +275,26 @@ function snapAgain(groups: Group[]): void {
   }
 }
 
-/** Takes from each group what groups before it (of higher rank) already cover. In place. */
+/** Takes from each group what groups before it (of higher rank) already cover, face by face. In place. */
 function giveWay(faces: Face[][]): void {
   if (faces.length < 2) return;
-  const boxes = faces.map((group) => ringBounds(group.flat()));
-  const index = new Flatbush(faces.length, 16, Float64Array);
-  for (const b of boxes) index.add(b[0], b[1], b[2], b[3]);
+  const all = faces.flatMap((group, g) => group.map((face) => ({ g, box: ringBounds(face.slice(0, 1)), left: [face] })));
+  if (!all.length) return;
+  const index = new Flatbush(all.length, 16, Float64Array);
+  for (const { box } of all) index.add(box[0], box[1], box[2], box[3]);
   index.finish();
-  for (let g = 1; g < faces.length; g++) {
-    const box = boxes[g]!;
-    if (!(box[0] <= box[2])) continue;
+  for (const own of all) {
     const over = index
-      .search(box[0], box[1], box[2], box[3], (other) => other < g)
+      .search(own.box[0], own.box[1], own.box[2], own.box[3], (k) => all[k]!.g < own.g)
       .sort((a, b) => a - b)
-      .flatMap((other) => faces[other]!.filter((f) => meets(ringBounds(f), box)));
+      .flatMap((k) => all[k]!.left.flat());
     if (!over.length) continue;
-    const rings = over.flat();
-    const shared = intersection(faces[g]!.flat(), rings).reduce((sum, f) => sum + faceArea(f), 0);
-    if (shared > OVERLAP) faces[g] = difference(faces[g]!.flat(), rings).filter((f) => faceArea(f) > OVERLAP);
+    const shared = intersection(own.left.flat(), over).reduce((sum, f) => sum + faceArea(f), 0);
+    if (shared > OVERLAP) own.left = difference(own.left.flat(), over).filter((f) => faceArea(f) > OVERLAP);
   }
+  for (const group of faces) group.length = 0;
+  for (const { g, left } of all) faces[g]!.push(...left);
 }
-
-const meets = (a: readonly number[], b: readonly number[]): boolean => a[0]! <= b[2]! && b[0]! <= a[2]! && a[1]! <= b[3]! && b[1]! <= a[3]!;
 
 /** The elements whose outlines each face of a group is made of. */
 function elementsOfFaces(faces: readonly Face[], { rings, ringElement }: Group): Set<number>[] {
