@@ -6,6 +6,7 @@ import { build } from 'esbuild';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { draw, drawWith } from '../core/draw';
 import type { Drawing } from '../core/linework/drawing';
+import { ROLES } from '../core/linework/role';
 import { prepare } from '../core/scene/prepare';
 import { inSharedMemory } from '../core/scene/shared-memory';
 import type { Sight } from '../core/sights/sight';
@@ -35,6 +36,30 @@ const SIGHTS: readonly Sight[] = [
 /** All figures of a drawing in one text. */
 const bytesOf = (drawing: Drawing): string =>
   JSON.stringify({ ...drawing, report: null }, (_, value: unknown) => (ArrayBuffer.isView(value) ? Array.from(value as never) : value));
+
+describe('what is passed over', () => {
+  it.each<Kind>(['small elements', 'deep overlap'])('is hidden: visible lines are the same when hidden ones are wanted too: %s', (kind) => {
+    const model = KINDS[kind](60_000);
+    const scene = prepare(model);
+    for (const sight of SIGHTS.slice(0, 2)) {
+      const [passing, all] = [false, true].map((hidden) => visible(draw(model, scene, { ...sight, hidden })));
+      expect(passing, sight.name).toBeGreaterThan(300);
+      // where lines dive under a face, their end hangs on which face was asked, within the tolerance of depth
+      expect(Math.abs(passing! - all!) / passing!, sight.name).toBeLessThan(1e-6);
+    }
+  });
+
+  /** How long the lines that are seen are together. */
+  function visible({ points, lineStart, lineRole }: Drawing): number {
+    let length = 0;
+    lineRole.forEach((role, l) => {
+      if (ROLES[role] === 'hidden') return;
+      for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]!; p++)
+        length += Math.hypot(points[p * 2 + 2]! - points[p * 2]!, points[p * 2 + 3]! - points[p * 2 + 1]!);
+    });
+    return length;
+  }
+});
 
 describe('two threads', () => {
   it.each<Kind>(['small elements', 'large elements', 'entourage', 'deep overlap'])('draw the same bytes as one: %s', async (kind) => {

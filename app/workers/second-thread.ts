@@ -47,7 +47,9 @@ function start(): Thread {
     if (waiting) waiting.resolve(data);
     else thread.answers.push(data);
   });
-  const end = () => {
+  const end = (event: Event) => {
+    // else the page would hear of it as the end of this worker
+    event.preventDefault();
     thread.isGone = true;
     worker.terminate();
     thread.waiting?.reject(new HelperGone());

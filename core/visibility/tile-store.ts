@@ -1,7 +1,8 @@
 import { EDGE } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { orderByDepth } from './order-by-depth';
-import { BEHIND, side, STRIDE, writeRecord, type Band } from './tile-index';
+import { BOX, PLANE, QUAD, quadOf } from './quad';
+import { BEHIND, STRIDE, writeRecord, type Band } from './tile-index';
 import { TileRest } from './tile-rest';
 import type { ViewUnits } from './view-units';
 
@@ -223,7 +224,7 @@ export class TileStore {
   private coverByQuad(): void {
     const { u0, v0, size, rows } = this.grid;
     const { first, last, columns, cover, rest } = this;
-    const q = _quad;
+    const q = QUAD;
     const nw = q[PLANE + 2]!;
     if (Math.abs(nw) <= SLANTED) return;
     const half = size / 2 + EDGE;
@@ -311,63 +312,3 @@ function isOpen(cover: Float64Array, columns: number, i0: number, i1: number, j0
   for (let j = j0; j <= j1; j++) for (let i = i0; i <= i1; i++) if (cover[j * columns + i]! >= depth) return true;
   return false;
 }
-
-/** Scratch: a quadrilateral by four edge functions, its plane, its box and its smallest and largest depth. */
-const _quad = new Float64Array(22);
-const PLANE = 12;
-const BOX = 16;
-
-/**
- * Whether the triangle at c and the one that follows it are two halves of one flat convex quadrilateral, as the faces of most boxes
- * and walls are; it is put into the scratch. `data` has the record of the first at `at`.
- */
-function quadOf(p: Float64Array, c: number, data: Float64Array, at: number): boolean {
-  const d = c + 9;
-  for (let k = 0; k < 3; k++) {
-    // the edge from corner k to the next, which the other runs the other way
-    const a = c + k * 3,
-      b = c + ((k + 1) % 3) * 3;
-    for (let n = 0; n < 3; n++) {
-      const e = d + n * 3,
-        f = d + ((n + 1) % 3) * 3;
-      if (
-        p[a] !== p[f] ||
-        p[a + 1] !== p[f + 1] ||
-        p[b] !== p[e] ||
-        p[b + 1] !== p[e + 1] ||
-        p[a + 2] !== p[f + 2] ||
-        p[b + 2] !== p[e + 2]
-      )
-        continue;
-      const far = d + ((n + 2) % 3) * 3,
-        own = c + ((k + 2) % 3) * 3;
-      const off = data[at + 9]! * p[far]! + data[at + 10]! * p[far + 1]! + data[at + 11]! * p[far + 2]! + data[at + 12]!;
-      if (Math.abs(off) > FLAT) return false;
-      side(_quad, 0, p[a]!, p[a + 1]!, p[far]!, p[far + 1]!);
-      side(_quad, 3, p[far]!, p[far + 1]!, p[b]!, p[b + 1]!);
-      side(_quad, 6, p[b]!, p[b + 1]!, p[own]!, p[own + 1]!);
-      side(_quad, 9, p[own]!, p[own + 1]!, p[a]!, p[a + 1]!);
-      // convex where the diagonal ends, too
-      if (_quad[0]! * p[own]! + _quad[1]! * p[own + 1]! + _quad[2]! < 0 || _quad[3]! * p[own]! + _quad[4]! * p[own + 1]! + _quad[5]! < 0)
-        return false;
-      if (_quad[6]! * p[far]! + _quad[7]! * p[far + 1]! + _quad[8]! < 0 || _quad[9]! * p[far]! + _quad[10]! * p[far + 1]! + _quad[11]! < 0)
-        return false;
-      for (let i = 0; i < 4; i++) _quad[PLANE + i] = data[at + 9 + i]!;
-      for (let i = 0; i < 3; i++) {
-        const low = Math.min(p[a + i]!, p[b + i]!, p[far + i]!, p[own + i]!),
-          high = Math.max(p[a + i]!, p[b + i]!, p[far + i]!, p[own + i]!);
-        if (i < 2) {
-          _quad[BOX + i] = low;
-          _quad[BOX + 2 + i] = high;
-        } else {
-          _quad[BOX + 4] = low;
-          _quad[BOX + 5] = high;
-        }
-      }
-      return true;
-    }
-  }
-  return false;
-}
-/** The fourth corner may lie this far off the plane of the others, metres. */
-const FLAT = 1e-7;
