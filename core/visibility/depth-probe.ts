@@ -25,7 +25,7 @@ export function nearestAt(tiles: Tiles, u: number, v: number, rank: (triangle: n
   let found = -1;
   for (let k = start[tile]!; k < start[tile + 1]!; k++) {
     const o = items[k]!;
-    if (near[o]! > best + SAME + best * UNORDERED) break;
+    if (near[o]! > best + SAME + Math.abs(best) * UNORDERED) break;
     const at = made[o] ? o * STRIDE : recordOf(band, o);
     if (records[at]! * u + records[at + 1]! * v + records[at + 2]! < 0) continue;
     if (records[at + 3]! * u + records[at + 4]! * v + records[at + 5]! < 0) continue;
