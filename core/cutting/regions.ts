@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import { difference, faceArea, intersection, ringArea, ringBounds, ringContains, union, type Face, type Ring } from '../geometry/polygons';
+import { Leaders } from '../geometry/leaders';
 import { SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../sights/frame';
@@ -216,26 +217,6 @@ function heaps(rings: readonly Ring[]): Ring[][] {
     else out.set(leader.of(i), [ring]);
   });
   return [...out.values()];
-}
-
-/** Which of some belong together: each heap has the lowest of its own as its leader. */
-class Leaders {
-  private readonly leader: number[];
-
-  constructor(count: number) {
-    this.leader = Array.from({ length: count }, (_, i) => i);
-  }
-
-  of(i: number): number {
-    const { leader } = this;
-    while (leader[i] !== i) i = leader[i] = leader[leader[i]!]!;
-    return i;
-  }
-
-  join(a: number, b: number): void {
-    const [p, q] = [this.of(a), this.of(b)];
-    this.leader[Math.max(p, q)] = Math.min(p, q);
-  }
 }
 
 /** Whether no two sides of a ring cross or touch but neighbours in their corner. */

@@ -1,3 +1,4 @@
+import { Leaders } from '../geometry/leaders';
 import { ARC_STEP, ROUND_STEP } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
 
@@ -191,21 +192,15 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
 function flatFaces({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part: number, edgeKind: Uint8Array): Uint32Array {
   const first = partTriangleStart[part]!;
   const count = partTriangleStart[part + 1]! - first;
-  const face = Uint32Array.from({ length: count }, (_, t) => t);
-  const find = (t: number): number => {
-    while (face[t] !== t) t = face[t] = face[face[t]!]!;
-    return t;
-  };
+  const leaders = new Leaders(count);
   for (let t = 0; t < count; t++)
     for (let k = 0; k < 3; k++) {
       const e = triangleEdges[(first + t) * 3 + k]!;
       const other = edgeFaces[e * 2 + 1]!;
       if (edgeKind[e] !== EdgeKind.coplanar || other < 0 || edgeFaces[e * 2]! < 0) continue;
-      const [a, b] = [find(t), find((edgeFaces[e * 2] === first + t ? other : edgeFaces[e * 2]!) - first)];
-      if (a !== b) face[Math.max(a, b)] = Math.min(a, b);
+      leaders.join(t, (edgeFaces[e * 2] === first + t ? other : edgeFaces[e * 2]!) - first);
     }
-  for (let t = 0; t < count; t++) face[t] = find(t);
-  return face;
+  return Uint32Array.from({ length: count }, (_, t) => leaders.of(t));
 }
 
 /** The edges of each face: those of face f are items[start[f]] up to items[start[f + 1]]. */
@@ -221,17 +216,9 @@ function edgesOfFaces(sides: Uint32Array, faces: number): { start: Uint32Array; 
 
 /** Of each face the number of faces that hang together with it over the edges in question. */
 function patches(sides: Uint32Array, faces: number): Uint32Array {
-  const leader = Uint32Array.from({ length: faces }, (_, f) => f);
-  const size = new Uint32Array(faces).fill(1);
-  const find = (f: number): number => {
-    while (leader[f] !== f) f = leader[f] = leader[leader[f]!]!;
-    return f;
-  };
-  for (let k = 0; k < sides.length; k += 2) {
-    const [a, b] = [find(sides[k]!), find(sides[k + 1]!)];
-    if (a === b) continue;
-    leader[b] = a;
-    size[a]! += size[b]!;
-  }
-  return Uint32Array.from({ length: faces }, (_, f) => size[find(f)]!);
+  const leaders = new Leaders(faces);
+  for (let k = 0; k < sides.length; k += 2) leaders.join(sides[k]!, sides[k + 1]!);
+  const size = new Uint32Array(faces);
+  for (let f = 0; f < faces; f++) size[leaders.of(f)]!++;
+  return size.map((_, f) => size[leaders.of(f)]!);
 }

@@ -1,3 +1,4 @@
+import { Leaders } from '../geometry/leaders';
 import type { Scene } from './scene';
 
 /** The pieces into which the surface of a part falls: triangles that hang together over edges. */
@@ -25,12 +26,7 @@ export function severalShells({
   partEdgeStart,
 }: Pick<Scene, 'triangleEdges' | 'edgeFaces' | 'partTriangleStart' | 'partEdgeStart'>): Shells[] {
   const out: Shells[] = [];
-  const leader = new Uint32Array(triangleEdges.length / 3);
-  for (let t = 0; t < leader.length; t++) leader[t] = t;
-  const find = (t: number): number => {
-    while (leader[t] !== t) t = leader[t] = leader[leader[t]!]!;
-    return t;
-  };
+  const leaders = new Leaders(triangleEdges.length / 3);
   for (let part = 0; part + 1 < partTriangleStart.length; part++) {
     const from = partTriangleStart[part]!,
       to = partTriangleStart[part + 1]!;
@@ -39,18 +35,13 @@ export function severalShells({
       const s = edgeFaces[e * 2]!,
         t = edgeFaces[e * 2 + 1]!;
       if (s < 0 || t < 0) continue;
-      const a = find(s),
-        b = find(t);
-      if (a === b) continue;
-      if (a < b) leader[b] = a;
-      else leader[a] = b;
-      shells--;
+      if (leaders.join(s, t)) shells--;
     }
     if (shells < 2) continue;
     const number = new Map<number, number>();
     const triangles: number[][] = [];
     for (let t = from; t < to; t++) {
-      const first = find(t);
+      const first = leaders.of(t);
       let n = number.get(first);
       if (n === undefined) {
         number.set(first, (n = triangles.length));
