@@ -1,4 +1,5 @@
-import { HelperGone, type FromHelper, type Helper } from '../../core/linework/see-together';
+import { Answers } from '../../core/linework/answers';
+import type { FromHelper, Helper } from '../../core/linework/see-together';
 import type { Scene } from '../../core/scene/scene';
 
 /** A scene of fewer triangles is drawn sooner than another thread is asked. */
@@ -10,16 +11,14 @@ const CORES = 4;
 interface Thread {
   readonly worker: Worker;
   readonly has: string[];
-  readonly answers: FromHelper[];
-  waiting: { resolve: (message: FromHelper) => void; reject: (error: unknown) => void } | null;
-  isGone: boolean;
+  readonly answers: Answers;
 }
 let _thread: Thread | null = null;
 
 /** A second thread for a scene in shared memory, or null where one is not to be had or not worth while. */
 export function secondThread(key: string, scene: Scene): Helper | null {
   if (!crossOriginIsolated || navigator.hardwareConcurrency < CORES || scene.triangles.length / 3 < WORTH) return null;
-  const thread = _thread && !_thread.isGone ? _thread : (_thread = start());
+  const thread = _thread && !_thread.answers.isOver ? _thread : (_thread = start());
   if (!thread.has.includes(key)) {
     thread.worker.postMessage({ name: 'scene', key, scene });
     thread.has.push(key);
@@ -28,34 +27,21 @@ export function secondThread(key: string, scene: Scene): Helper | null {
   return {
     key,
     send: (message, transfer) => thread.worker.postMessage(message, [...transfer] as ArrayBuffer[]),
-    receive: () =>
-      new Promise((resolve, reject) => {
-        const answer = thread.answers.shift();
-        if (answer) resolve(answer);
-        else if (thread.isGone) reject(new HelperGone());
-        else thread.waiting = { resolve, reject };
-      }),
+    receive: () => thread.answers.next(),
   };
 }
 
 function start(): Thread {
   const worker = new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module', name: 'tarvex-helper' });
-  const thread: Thread = { worker, has: [], answers: [], waiting: null, isGone: false };
-  worker.addEventListener('message', ({ data }: MessageEvent<FromHelper>) => {
-    const { waiting } = thread;
-    thread.waiting = null;
-    if (waiting) waiting.resolve(data);
-    else thread.answers.push(data);
-  });
+  const answers = new Answers();
+  worker.addEventListener('message', ({ data }: MessageEvent<FromHelper>) => answers.put(data));
   const end = (event: Event) => {
     // else the page would hear of it as the end of this worker
     event.preventDefault();
-    thread.isGone = true;
     worker.terminate();
-    thread.waiting?.reject(new HelperGone());
-    thread.waiting = null;
+    answers.end();
   };
   worker.addEventListener('error', end);
   worker.addEventListener('messageerror', end);
-  return thread;
+  return { worker, has: [], answers };
 }

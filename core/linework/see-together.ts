@@ -32,9 +32,6 @@ interface Run {
   readonly list: SegmentList;
 }
 
-/** The other thread has died on the way. */
-export class HelperGone extends Error {}
-
 /** Another thread that has the scene, in memory that both share. One picture at a time is made with it. */
 export interface Helper {
   readonly key: string;
@@ -69,7 +66,7 @@ export async function seeTogether(scene: Scene, ask: Ask, { key, send, receive }
   send({ name: 'begin', job, key, ask, split, next }, []);
   try {
     const seen = new Uint8Array(ask.shown.length);
-    const band = fillTiles(picture, 0, split, 0, seen);
+    const band = fillTiles(picture, 0, split, seen);
     const sent = forSending(band);
     const other = await answer('tiles');
     send({ name: 'tiles', job, band: sent, seen }, buffersOf(sent));
@@ -96,7 +93,7 @@ export function helpOut(answer: (message: FromHelper, transfer: readonly ArrayBu
       const { job, key, ask, split, next } = message;
       const picture = openPicture(scenes.get(key)!, ask);
       const seen = new Uint8Array(ask.shown.length);
-      const band = fillTiles(picture, split, picture.grid.columns, 0, seen);
+      const band = fillTiles(picture, split, picture.grid.columns, seen);
       begun = { job, ask, picture, band, seen, next };
       const sent = forSending(band);
       answer({ name: 'tiles', job, band: sent, seen }, buffersOf(sent));
