@@ -2,8 +2,6 @@ import { SAME_LINE, SPECK } from '../geometry/tolerances';
 import { overlap, SegmentGrid } from './segment-grid';
 import { kindOf, Segments, type SegmentList } from './segments';
 
-const NONE: readonly (readonly [number, number])[] = [];
-
 /**
  * Leaves each place of the picture to one line: of segments that run on one another the stronger role stays, of equal roles
  * the longer, of equal lengths the first. A segment gives way to every stronger one, whether or not that gives way itself
@@ -16,22 +14,23 @@ export function removeDoubles(list: SegmentList): SegmentList {
   for (let s = 0; s < count; s++) lengths[s] = Math.hypot(ends[s * 4 + 2]! - ends[s * 4]!, ends[s * 4 + 3]! - ends[s * 4 + 1]!);
   const out = new Segments(count);
   const near: number[] = [];
+  const gaps: [number, number][] = [];
   for (let s = 0; s < count; s++) {
     // the jump stands above the role in a kind: it must not decide
     const role = kindOf(list, s) & 255;
-    let gaps = NONE;
+    gaps.length = 0;
     for (const o of grid.near(s, near)) {
       const other = kindOf(list, o) & 255;
       const isStronger = other !== role ? other < role : lengths[o] !== lengths[s] ? lengths[o]! > lengths[s]! : o < s;
       if (!isStronger) continue;
       const stretch = overlap(ends, s, o, SAME_LINE);
-      if (stretch) gaps = [...gaps, stretch];
+      if (stretch) gaps.push(stretch);
     }
-    if (gaps === NONE) {
+    if (!gaps.length) {
       if (lengths[s]! > 0) out.addStretch(list, s);
       continue;
     }
-    gaps = [...gaps].sort((a, b) => a[0] - b[0]);
+    gaps.sort((a, b) => a[0] - b[0]);
     let t = 0;
     for (let k = 0; k <= gaps.length; k++) {
       const until = k < gaps.length ? gaps[k]![0] : 1;

@@ -84,7 +84,7 @@ export function seeAlone(scene: Scene, ask: Ask, goOn: () => void, watch?: Watch
   const picture = openPicture(scene, ask);
   const seen = new Uint8Array(ask.shown.length);
   const { grid } = picture;
-  const tiles = { ...grid, bands: [fillTiles(picture, 0, grid.columns, 0, seen)] };
+  const tiles = { ...grid, bands: [fillTiles(picture, 0, grid.columns, seen)] };
   goOn();
   return linesOf(picture, ask, seen, tiles, 0, scene.edgeKind.length, goOn, watch);
 }

@@ -29,6 +29,7 @@ export interface Picture {
 
 const _batch: Batch = { corners: new Growing((n) => new Float64Array(n)), source: new Growing((n) => new Int32Array(n)) };
 const CAP = -1;
+const _clipped = new Float64Array(12);
 
 /** How deep a curtain hangs: below every footing. */
 const BURIED = 60;
@@ -39,9 +40,9 @@ const BURIED = 60;
  * corners not even turned. Returns the tiles, and marks the parts of which something may be seen in `seen`.
  * Cost: the units, and one visit for each triangle and tile that is not covered yet.
  */
-export function fillTiles(picture: Picture, firstColumn: number, endColumn: number, bandNumber: number, seen: Uint8Array): Band {
+export function fillTiles(picture: Picture, firstColumn: number, endColumn: number, seen: Uint8Array): Band {
   const { view, units, grid, shown, keepHidden } = picture;
-  const store = new TileStore(grid, firstColumn, endColumn, bandNumber);
+  const store = new TileStore(grid, firstColumn, endColumn);
   const batch = _batch;
   batch.corners.length = batch.source.length = 0;
   addFaces(picture, batch);
@@ -164,7 +165,6 @@ function addFaces({ scene, view, shown, limits, frame, cutFaces, earthFaces }: P
     }
 }
 
-const _clipped = new Float64Array(12);
 /** The part of a triangle with w >= 0, three or four corners into `out`; returns how many. */
 function clipFront(u: Float64Array, v: Float64Array, w: Float64Array, a: number, b: number, c: number, out: Float64Array): number {
   let n = 0;

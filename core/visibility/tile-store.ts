@@ -69,7 +69,8 @@ const makeScratch = (): Scratch => ({
   cursor: new Growing((n) => new Uint32Array(n)),
   items: new Growing((n) => new Uint32Array(n)),
 });
-const _scratch: { lists: Scratch; rest: TileRest }[] = [];
+const _scratch = makeScratch();
+const _rest = new TileRest();
 
 /**
  * Takes triangles into some columns of tiles, roughly nearest first. What lies behind what covers a tile is dropped before any work
@@ -84,19 +85,18 @@ export class TileStore {
   private readonly rest: TileRest;
   private readonly store: Scratch;
 
-  /** `number` tells stores apart that are in use at once. */
-  constructor(grid: Grid, first: number, end: number, number: number) {
+  /** One store is filled at a time: its storage is that of the last. */
+  constructor(grid: Grid, first: number, end: number) {
     this.grid = grid;
     this.first = first;
     this.last = end - 1;
     this.columns = end - first;
     const tiles = this.columns * grid.rows;
-    const { lists, rest } = (_scratch[number] ??= { lists: makeScratch(), rest: new TileRest() });
-    for (const list of Object.values(lists) as Growing<Float64Array>[]) list.length = 0;
-    this.store = lists;
-    this.rest = rest;
-    rest.begin(tiles);
-    this.cover = lists.cover.reserve(tiles).subarray(0, tiles).fill(Infinity);
+    for (const list of Object.values(_scratch) as Growing<Float64Array>[]) list.length = 0;
+    this.store = _scratch;
+    this.rest = _rest;
+    this.rest.begin(tiles);
+    this.cover = this.store.cover.reserve(tiles).subarray(0, tiles).fill(Infinity);
   }
 
   /** Whether something at this depth could still be seen in a tile that a box of the picture touches. */
