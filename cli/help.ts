@@ -60,10 +60,11 @@ open shells, elements that could not be built, missing units. --json gives the s
 
 const CHECK = `tarvex check MODEL [--json] [--only KIND,KIND] [--unit U] [--up y|z] [--with FILE]
 
-Finds what would spoil drawings: open shells, elements that overlap (with the volume), the same element twice, walls and slabs
-that miss each other by a hair, upright faces off the main directions by a small angle, elements without material or storey, tiny
-ones, ones far from the rest, and what could not be read. A line for each. Exit code 0 when there is none, 3 when there is any.
-KIND is one of open-shell overlap twice near-miss off-axis no-material no-storey tiny far-off.
+Finds what would spoil drawings: open shells, ones that run through themselves, elements that overlap (with the volume), the
+same element twice, walls and slabs that miss each other by a hair, upright faces off the main directions by a small angle,
+elements without material or storey, tiny ones, ones far from the rest, and what could not be read. A line for each. Exit code 0
+when there is none, 3 when there is any.
+KIND is one of open-shell self-crossing overlap twice near-miss off-axis no-material no-storey tiny far-off.
 `;
 
 const PROOF = `tarvex proof MODEL --sight SIGHT.json [--standard FILE] [--json] [--unit U] [--up y|z]

@@ -8,6 +8,7 @@ import { classWords } from '../figures/class-words';
 const MOST = 400;
 const KIND_WORDS: Readonly<Record<CheckKind, string>> = {
   'open-shell': 'open shells',
+  'self-crossing': 'through themselves',
   overlap: 'overlaps',
   twice: 'the same twice',
   'near-miss': 'gaps of a hair',

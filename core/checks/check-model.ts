@@ -1,6 +1,7 @@
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { partPairs } from '../scene/part-pairs';
+import { crossedElements } from '../scene/crossed-elements';
 import type { Scene } from '../scene/scene';
 import { elementFigures, type ElementFigures } from './element-figures';
 import { gapBetween } from './near-misses';
@@ -9,6 +10,7 @@ import { sharedVolume } from './overlaps';
 
 export const CHECK_KINDS = [
   'open-shell',
+  'self-crossing',
   'overlap',
   'twice',
   'near-miss',
@@ -55,6 +57,7 @@ export function checkModel(model: Model, scene: Scene, isStale: () => boolean = 
   const one = (kind: CheckKind, elements: readonly number[], figure: (e: number) => number = () => 0): Check[] =>
     elements.map((e) => ({ kind, elements: [e], figure: figure(e) }));
 
+  const crossed = crossedElements(scene);
   const twice = sameTwice(solid, figures);
   const isTwin = new Set(twice.map(({ elements: [a, b] }) => `${a} ${b}`));
   return [
@@ -62,6 +65,11 @@ export function checkModel(model: Model, scene: Scene, isStale: () => boolean = 
       'open-shell',
       solid.filter((e) => figures.borders[e]! > 0),
       (e) => figures.borders[e]!,
+    ),
+    ...one(
+      'self-crossing',
+      solid.filter((e) => crossed.has(e)),
+      (e) => crossed.get(e)!.length,
     ),
     ...meetingElements(model, scene, isStale).filter(({ elements: [a, b] }) => !isTwin.has(`${a} ${b}`)),
     ...twice,

@@ -6,6 +6,7 @@ const figure = (x: number, places: number): string => String(Number(x.toPrecisio
 
 const WORDS: Record<CheckKind, (x: number) => string> = {
   'open-shell': (n) => `open shell, ${n} ${n === 1 ? 'edge' : 'edges'}`,
+  'self-crossing': (length) => `runs through itself along ${figure(length, 3)} m`,
   overlap: (v) => (v >= 1 ? `overlap, about ${figure(v, 2)} cubic metres` : `overlap, about ${figure(v * 1000, 2)} litres`),
   twice: () => 'the same element twice',
   'near-miss': (gap) => `gap of ${figure(gap * 1000, 2)} mm`,
@@ -19,6 +20,7 @@ const WORDS: Record<CheckKind, (x: number) => string> = {
 /** What each kind of finding does to a drawing. */
 export const CONSEQUENCES: Readonly<Record<CheckKind, string>> = {
   'open-shell': 'its cut may stay an open outline, without a fill',
+  'self-crossing': 'lines and fills follow what its faces make, not what was meant',
   overlap: 'where both are cut, the higher rank keeps its place',
   twice: 'lines and fills lie on one another',
   'near-miss': 'two lines a hair apart where one is meant',

@@ -62,6 +62,7 @@ export type NoteCode =
   | 'element-shape-lost'
   | 'element-open'
   | 'elements-open'
+  | 'element-crosses-itself'
   | 'record-damaged'
   | 'reference-missing'
   | 'class-unknown'

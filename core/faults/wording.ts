@@ -44,6 +44,7 @@ const NOTES: Record<NoteCode, string> = {
   'element-shape-lost': '{class} "{name}" ({id}): {count} of {total} parts of its shape could not be built',
   'element-open': '{class} "{name}" ({id}) is an open shell: {count} edges have only one face',
   'elements-open': '{count} more elements are open shells',
+  'element-crosses-itself': '{class} "{name}" ({id}) runs through itself, first near {x}, {y}, {z}: it is drawn with both its sides',
   'record-damaged': 'record #{id} in line {line} lacks some of its figures and was passed over',
   'reference-missing': '#{from} points to #{to}, which is not in the file',
   'class-unknown': '{count} entities of the class {class} are not known to the schema and were passed over',

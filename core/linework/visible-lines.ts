@@ -13,6 +13,8 @@ import { NOTHING, type SegmentFacts, type Segments } from './segments';
 const JUMP = 0.01;
 /** How far beside the line the depth is asked. */
 const ASIDE = 2e-4;
+/** At the ends of a piece that asks beyond what the piece belongs to: a shorter stretch there is no stretch of its own. */
+const END = 5 * ASIDE;
 /** Two faces are one plane when their normals are this parallel, and their depths this alike. */
 const PARALLEL = 0.99999;
 const FLUSH = 1e-4;
@@ -132,7 +134,7 @@ export function visibleLines(
       if (both === ALL) break;
       out = out.flatMap((stretch) => (stretch[2] === n - 1 ? without(stretch, both, n, l) : [stretch]));
     }
-    return out;
+    return withoutStubs(out, END / l);
   }
 
   /** Asks for the nearest surfaces on both sides of a place on a piece. */
@@ -183,6 +185,15 @@ export function visibleLines(
 /** A stretch of a piece, from and to, and the number of the step that the picture falls back by beside it. */
 type Fall = readonly [from: number, to: number, size: number];
 const EDGE_ALL: readonly Fall[] = [[0, 1, -1]];
+
+/** Gives stubs at both ends of a piece to their neighbours. */
+function withoutStubs(stretches: readonly Fall[], least: number): readonly Fall[] {
+  if (stretches.length < 2) return stretches;
+  let out = [...stretches];
+  if (out[0]![1] < least) out = [[0, out[1]![1], out[1]![2]], ...out.slice(2)];
+  if (out.length > 1 && 1 - out.at(-1)![0] < least) out = [...out.slice(0, -2), [out.at(-2)![0], 1, out.at(-2)![2]]];
+  return out;
+}
 
 /** A stretch divided by others: what they cover keeps its size, the rest is of size n. Nothing shorter than a speck is told apart. */
 function without([from, to, size]: Fall, covered: readonly number[], n: number, length: number): Fall[] {

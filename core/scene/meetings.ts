@@ -1,47 +1,33 @@
 import Flatbush from 'flatbush';
-import { COPLANAR_COS, SMOOTH_COS, SPECK, WELD } from '../geometry/tolerances';
+import { WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
+import { Crossing, type Meshes } from './crossing';
 import { partPairs } from './part-pairs';
-import { EdgeKind, type Scene } from './scene';
+import { selfCrossings } from './self-crossings';
 import type { Shells } from './shells';
 
 /**
- * The lines in which the surfaces of different parts, and of different shells of one part, run through each other. They do not
- * depend on the view.
+ * The lines in which the surfaces of different parts, of different shells of one part, and of a shell and itself, run through each
+ * other. They do not depend on the view.
  * In: welded scene (metres), right side out. Out: segments with the two triangles that meet in each.
  * A corner that lies in the other's plane (within WELD) counts as outside it: bodies that only touch do not meet, and what
  * lies flush inside another body is left to its own edges. Ends on one edge are computed from its lower corner to its higher,
  * so that the pieces of neighbouring triangles join bitwise.
  * Cost: the pairs of triangles whose boxes overlap, found through box indices (flatbush).
- * Method: the interval test of T. Möller, A Fast Triangle-Triangle Intersection Test, 1997; the handling of contacts is ours.
  */
 export interface Meetings {
   /** x y z of both ends, six numbers each. */
   readonly ends: Float64Array;
   /** The two triangles of each. */
   readonly faces: Uint32Array;
+  /** From this one on they are those of shells with themselves. */
+  readonly own: number;
 }
 
-/** Cosine of 10°: a line this near to a facet joint runs along it. */
-const ALONG = 0.985;
 /** A part with more triangles gets an index of its own for the search. */
 const MANY = 1500;
 /** From this many triangles on each of them asks such an index, without a list of what may be near to all of them. */
 const FEW = 24;
-
-type Meshes = Pick<
-  Scene,
-  | 'vertices'
-  | 'triangles'
-  | 'normals'
-  | 'triangleEdges'
-  | 'edgeKind'
-  | 'edgeFaces'
-  | 'edgeVertices'
-  | 'sliverOf'
-  | 'partTriangleStart'
-  | 'partBounds'
->;
 
 /**
  * @param matter 1 for the parts that stand there; the air of rooms meets nothing
@@ -67,7 +53,27 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
     if (others.length) pairs(near, others);
   });
   for (const own of shells) if (matter[own.part]) meetWithin(own);
-  return { ends: ends.done(), faces: faces.done() };
+  const own = faces.length / 2;
+  meetThemselves();
+  return { ends: ends.done(), faces: faces.done(), own };
+
+  /** Each shell with itself. */
+  function meetThemselves(): void {
+    const meetItself = selfCrossings(scene, meet);
+    const shellsOf = new Map(shells.map((s) => [s.part, s]));
+    const whole = new Growing((n) => new Uint32Array(n));
+    for (let part = 0; part < matter.length; part++) {
+      if (!matter[part]) continue;
+      const several = shellsOf.get(part);
+      if (several) several.triangles.forEach(meetItself);
+      else {
+        const [from, to] = [partTriangleStart[part]!, partTriangleStart[part + 1]!];
+        const all = whole.reserve(to - from).subarray(0, to - from);
+        for (let t = from; t < to; t++) all[t - from] = t;
+        meetItself(all);
+      }
+    }
+  }
 
   /** The shells of one part among one another; loose sheets in a crowd of them do not meet each other. */
   function meetWithin({ triangles: own, sheets }: Shells): void {
@@ -203,136 +209,5 @@ function sharedBox(bounds: Float64Array, p: number, q: number, out: Float64Array
   for (let axis = 0; axis < 3; axis++) {
     out[axis] = Math.max(bounds[p * 6 + axis]!, bounds[q * 6 + axis]!) - WELD;
     out[axis + 3] = Math.min(bounds[p * 6 + axis + 3]!, bounds[q * 6 + axis + 3]!) + WELD;
-  }
-}
-
-/** Finds where two triangles cross. Keeps its scratch between calls. */
-class Crossing {
-  private readonly scene: Meshes;
-  /** Signed distances of a triangle's corners to the other's plane; what lies within WELD is 0 and counts as outside. */
-  private readonly dS = new Float64Array(3);
-  private readonly dT = new Float64Array(3);
-  /** Two points of each triangle on the common line. */
-  private readonly onS = new Float64Array(6);
-  private readonly onT = new Float64Array(6);
-
-  constructor(scene: Meshes) {
-    this.scene = scene;
-  }
-
-  /** Writes the common segment of two triangles into `out` at `at`; false when they do not run through each other. */
-  between(s: number, t: number, out: Float64Array, at: number): boolean {
-    const { normals, sliverOf } = this.scene;
-    if (sliverOf[s]! >= 0 || sliverOf[t]! >= 0) return false;
-    if (!this.distances(t, s, this.dT) || !this.distances(s, t, this.dS)) return false;
-    const sx = normals[s * 3]!,
-      sy = normals[s * 3 + 1]!,
-      sz = normals[s * 3 + 2]!;
-    const tx = normals[t * 3]!,
-      ty = normals[t * 3 + 1]!,
-      tz = normals[t * 3 + 2]!;
-    const cos = sx * tx + sy * ty + sz * tz;
-    if (cos > COPLANAR_COS) return false;
-    // two pipes of one axis cross with the joints of their facets: where they run on into each other smoothly there is no line
-    if (cos > SMOOTH_COS) {
-      const direction = [sy * tz - sz * ty, sz * tx - sx * tz, sx * ty - sy * tx] as const;
-      if (this.isAlongFacets(s, direction) && this.isAlongFacets(t, direction)) return false;
-    }
-    if (!this.points(t, this.dT, s, this.onT) || !this.points(s, this.dS, t, this.onS)) return false;
-    const dx = sy * tz - sz * ty,
-      dy = sz * tx - sx * tz,
-      dz = sx * ty - sy * tx;
-    const { onS, onT } = this;
-    const s3 = onS[0]! * dx + onS[1]! * dy + onS[2]! * dz,
-      s6 = onS[3]! * dx + onS[4]! * dy + onS[5]! * dz;
-    const t3 = onT[0]! * dx + onT[1]! * dy + onT[2]! * dz,
-      t6 = onT[3]! * dx + onT[4]! * dy + onT[5]! * dz;
-    // of the two stretches on the common line the later beginning and the earlier end
-    const fromS = Math.min(s3, s6) >= Math.min(t3, t6);
-    const toS = Math.max(s3, s6) <= Math.max(t3, t6);
-    const a = fromS ? onS : onT,
-      ka = (fromS ? s3 <= s6 : t3 <= t6) ? 0 : 3;
-    const b = toS ? onS : onT,
-      kb = (toS ? s3 <= s6 : t3 <= t6) ? 3 : 0;
-    const from = Math.max(Math.min(s3, s6), Math.min(t3, t6)),
-      to = Math.min(Math.max(s3, s6), Math.max(t3, t6));
-    const size = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    if (to - from < SPECK * 0.01 * size) return false;
-    for (let k = 0; k < 3; k++) {
-      out[at + k] = a[ka + k]!;
-      out[at + 3 + k] = b[kb + k]!;
-    }
-    return true;
-  }
-
-  /** Whether a direction runs along a facet joint of a triangle. */
-  private isAlongFacets(t: number, [x, y, z]: readonly [number, number, number]): boolean {
-    const { vertices, triangleEdges, edgeKind, edgeVertices } = this.scene;
-    for (let k = t * 3; k < t * 3 + 3; k++) {
-      const e = triangleEdges[k]!;
-      if (edgeKind[e] !== EdgeKind.smooth) continue;
-      const [p, q] = [edgeVertices[e * 2]! * 3, edgeVertices[e * 2 + 1]! * 3];
-      const [a, b, c] = [vertices[q]! - vertices[p]!, vertices[q + 1]! - vertices[p + 1]!, vertices[q + 2]! - vertices[p + 2]!];
-      if (Math.abs(a * x + b * y + c * z) > ALONG * Math.hypot(a, b, c) * Math.hypot(x, y, z)) return true;
-    }
-    return false;
-  }
-
-  /** Distances of t's corners to the plane of s; false when they are all on one side. */
-  private distances(t: number, s: number, out: Float64Array): boolean {
-    const { vertices, triangles, normals } = this.scene;
-    const o = triangles[s * 3]! * 3;
-    let inside = false,
-      outside = false;
-    for (let k = 0; k < 3; k++) {
-      const v = triangles[t * 3 + k]! * 3;
-      const d =
-        normals[s * 3]! * (vertices[v]! - vertices[o]!) +
-        normals[s * 3 + 1]! * (vertices[v + 1]! - vertices[o + 1]!) +
-        normals[s * 3 + 2]! * (vertices[v + 2]! - vertices[o + 2]!);
-      out[k] = Math.abs(d) < WELD ? 0 : d;
-      if (out[k]! < 0) inside = true;
-      else outside = true;
-    }
-    return inside && outside;
-  }
-
-  /** The two points in which the sides of t pass through the plane of s; false where t's own edge does the work already. */
-  private points(t: number, d: Float64Array, s: number, out: Float64Array): boolean {
-    const { vertices, triangles } = this.scene;
-    let n = 0;
-    let zeros = 0;
-    let lone = -1;
-    for (let k = 0; k < 3; k++) {
-      if (d[k] === 0) zeros++;
-      else lone = k;
-      const j = k === 2 ? 0 : k + 1;
-      if (d[k]! < 0 === d[j]! < 0) continue;
-      const isUp = triangles[t * 3 + k]! < triangles[t * 3 + j]!;
-      const a = isUp ? k : j,
-        b = isUp ? j : k;
-      const f = d[a]! / (d[a]! - d[b]!);
-      const p = triangles[t * 3 + a]! * 3,
-        q = triangles[t * 3 + b]! * 3;
-      for (let c = 0; c < 3; c++) out[n * 3 + c] = vertices[p + c]! + f * (vertices[q + c]! - vertices[p + c]!);
-      n++;
-    }
-    if (n !== 2) return false;
-    // A whole side of t lies in the plane: the surfaces cross there only if the face beyond that side comes out of it.
-    return zeros < 2 || this.comesOut(t, (lone + 1) % 3, s);
-  }
-
-  /** Whether the neighbour of t across its side k reaches to the outer side of the plane of s. */
-  private comesOut(t: number, k: number, s: number): boolean {
-    const { vertices, triangles, triangleEdges, edgeFaces, edgeVertices, normals } = this.scene;
-    const e = triangleEdges[t * 3 + k]!;
-    const other = edgeFaces[e * 2] === t ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
-    if (other < 0) return false;
-    const far =
-      (triangles[other * 3]! + triangles[other * 3 + 1]! + triangles[other * 3 + 2]! - edgeVertices[e * 2]! - edgeVertices[e * 2 + 1]!) * 3;
-    const o = triangles[s * 3]! * 3;
-    let d = 0;
-    for (let c = 0; c < 3; c++) d += normals[s * 3 + c]! * (vertices[far + c]! - vertices[o + c]!);
-    return d > WELD;
   }
 }

@@ -60,8 +60,11 @@ export function prepare(model: Model): Scene {
     matter[p] = use === 'space' ? 0 : 1;
     meshes.partGround[p] = use === 'terrain' && !edges.partClosed[p] ? 1 : 0;
   }
-  const { ends, faces } = meetings(meshes, matter, shells);
-  return { ...meshes, meetingEnds: ends, meetingFaces: faces };
+  const { ends, faces, own } = meetings(meshes, matter, shells);
+  // what crosses itself may have a lobe that is inside out: both its sides are looked at
+  const partOneSided = edges.partClosed.slice();
+  for (let m = own; m < faces.length / 2; m++) partOneSided[trianglePart[faces[m * 2]!]!] = 0;
+  return { ...meshes, partOneSided, meetingEnds: ends, meetingFaces: faces, ownMeetings: own };
 }
 
 /** Smallest and largest corner of each block of triangles. */

@@ -34,6 +34,8 @@ export interface Scene {
   readonly partEdgeStart: Uint32Array;
   /** 1 when each edge of the part has exactly two faces that run through it in opposite directions. */
   readonly partClosed: Uint8Array;
+  /** 1 when only the outer side of its faces can be seen: it is closed, and does not cross itself. */
+  readonly partOneSided: Uint8Array;
   /** Number of edges of the part with one face only. */
   readonly partBorders: Uint32Array;
   readonly partElement: Uint32Array;
@@ -45,7 +47,9 @@ export interface Scene {
   readonly partFlush: Int32Array;
   /** 1 for the open surface of a terrain: below it lies earth, whatever the surface itself shows. */
   readonly partGround: Uint8Array;
-  /** Where surfaces of different parts run through each other: two ends of three numbers, and the two triangles, of each line. */
+  /** Where surfaces run through each other: two ends of three numbers, and the two triangles, of each line. */
   readonly meetingEnds: Float64Array;
   readonly meetingFaces: Uint32Array;
+  /** From this one on they are lines in which a shell crosses itself. */
+  readonly ownMeetings: number;
 }

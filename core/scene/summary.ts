@@ -1,7 +1,8 @@
 import { counted } from '../faults/counted';
 import { noteSentence } from '../faults/wording';
 import type { Note } from '../faults/fault';
-import type { Scene } from '../scene/scene';
+import { crossedElements } from './crossed-elements';
+import type { Scene } from './scene';
 import type { Model } from '../model/model';
 
 /** What is in a model and what is doubtful, as data. */
@@ -41,7 +42,7 @@ export interface Summary {
   readonly doubts: readonly string[];
 }
 
-/** How many open shells are named one by one. */
+/** How many open shells, and how many that run through themselves, are named one by one. */
 const NAMED = 12;
 
 /** Sums up a model. The scene tells which shells are open. */
@@ -92,6 +93,11 @@ export function summarise(model: Model, scene: Scene): Summary {
     notes.push({ code: 'element-open', facts: { class: e.class, name: e.name, id: e.id, count: borders } });
   }
   if (named > NAMED) notes.push({ code: 'elements-open', facts: { count: named - NAMED } });
+  for (const [element, { at }] of [...crossedElements(scene)].slice(0, NAMED)) {
+    const { class: className, name, id } = model.elements[element]!;
+    const place = (k: 0 | 1 | 2) => (at[k] + model.origin[k]).toFixed(3);
+    notes.push({ code: 'element-crosses-itself', facts: { class: className, name, id, x: place(0), y: place(1), z: place(2) } });
+  }
   if (noMaterial) notes.push({ code: 'elements-without-material', facts: { count: noMaterial } });
   const size = [0, 1, 2].map((k) => {
     let low = Infinity,

@@ -50,7 +50,7 @@ export function candidateEdges(
   toEdge: number,
   traces: Float64Array | null,
 ): CandidateEdges {
-  const { edgeVertices, edgeFaces, edgeKind, partClosed, partEdgeStart } = scene;
+  const { edgeVertices, edgeFaces, edgeKind, partOneSided, partEdgeStart } = scene;
   const { u, v, w, facing } = view;
   const [ends, face, kind, join] = [_ends, _face, _kind, _join];
   ends.length = face.length = kind.length = join.length = 0;
@@ -59,7 +59,7 @@ export function candidateEdges(
   for (let part = 0; part < seen.length; part++) {
     if (!seen[part] || partEdgeStart[part]! >= toEdge || partEdgeStart[part + 1]! <= fromEdge) continue;
     view.turn(part);
-    const closed = partClosed[part] === 1;
+    const closed = partOneSided[part] === 1;
     const clip = limits.cut && seen[part] === 1;
     for (let e = Math.max(fromEdge, partEdgeStart[part]!), end = Math.min(toEdge, partEdgeStart[part + 1]!); e < end; e++) {
       const ek = edgeKind[e]!;
@@ -107,7 +107,7 @@ export function candidateEdges(
   /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */
   function meetingLines(): void {
     const { meetingEnds, meetingFaces, trianglePart } = scene;
-    const isSeen = (t: number) => (partClosed[trianglePart[t]!] === 1 ? facing[t] === Facing.front : facing[t] !== Facing.edgeOn);
+    const isSeen = (t: number) => (partOneSided[trianglePart[t]!] === 1 ? facing[t] === Facing.front : facing[t] !== Facing.edgeOn);
     for (let m = 0; m < meetingFaces.length; m += 2) {
       const a = meetingFaces[m]!,
         b = meetingFaces[m + 1]!;

@@ -66,9 +66,9 @@ export function fillTiles(picture: Picture, firstColumn: number, endColumn: numb
 
 /** The triangles of a run that hide something, cut off at the plane. */
 function addTriangles({ scene, view, shown, limits }: Picture, part: number, from: number, to: number, batch: Batch): void {
-  const { triangles, partClosed } = scene;
+  const { triangles, partOneSided } = scene;
   const { u, v, w, facing } = view;
-  const isClosed = partClosed[part] === 1;
+  const isClosed = partOneSided[part] === 1;
   const isCut = limits.cut && shown[part] === 1;
   for (let t = from; t < to; t++) {
     const f = facing[t]!;

@@ -40,7 +40,7 @@ const SLACK = 1e-6;
  * Cost: one box for each unit, and a sort.
  */
 export function viewUnits(scene: Scene, frame: Frame, shown: Uint8Array, limits: ViewLimits, distance: number): ViewUnits {
-  const { partTriangleStart, partClosed, partBounds, blockBounds, normals } = scene;
+  const { partTriangleStart, partOneSided, partBounds, blockBounds, normals } = scene;
   const [lu, lv, lw] = frame.look;
   const room = shown.length + Math.ceil(scene.triangles.length / 3 / BLOCK) * 2;
   const part = new Uint32Array(room),
@@ -81,7 +81,7 @@ export function viewUnits(scene: Scene, frame: Frame, shown: Uint8Array, limits:
         // not always the same face of a box
         const asked = (t + ((count * 7) % (stop - t))) * 3;
         const facing = normals[asked]! * lu + normals[asked + 1]! * lv + normals[asked + 2]! * lw;
-        if (partClosed[p] ? facing < -EDGE_ON : Math.abs(facing) > EDGE_ON) hiders += stop - t;
+        if (partOneSided[p] ? facing < -EDGE_ON : Math.abs(facing) > EDGE_ON) hiders += stop - t;
         if (at[0]! < u0) u0 = at[0]!;
         if (at[1]! < v0) v0 = at[1]!;
         if (at[3]! > u1) u1 = at[3]!;
