@@ -7,6 +7,7 @@ import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import { Fault, type Note } from './faults/fault';
 import { dot, type Vec3 } from './geometry/vec3';
 import { HelperGone } from './linework/answers';
+import { clearLines, clearRegions, coversBefore } from './linework/before-the-cut';
 import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
 import type { Drawing, StepTimes } from './linework/drawing';
@@ -155,13 +156,19 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const isProfile = sight.profile === true;
   const faces = isProfile ? profileOf(earthRegion(model, united)) : earthRegion(model, united);
   // in a perspective the faces that trims make are surfaces like others
-  const trimFaces = (distance === Infinity ? trimmed : []).map((t, k) => trimPicture(t, frame, limits, k + 1));
+  const trimFaces = (distance === Infinity ? trimmed : []).map((t, k) => ({ ...t.frame, faces: trimPicture(t, frame, limits, k + 1) }));
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
-  const cutAlone = new Segments();
-  if (!options.cutOnly) for (const own of [faces, ...trimFaces]) cutLines(model, own, cutAlone, isProfile);
-  let segments = cutAlone.done();
+  const hasWhole = shown.includes(2);
+  const pictures = [{ ...frame, faces }, ...trimFaces].map(({ faces: own, origin, look: [x, y, z] }) => {
+    const covers = hasWhole ? coversBefore(scene, shown, frame, distance, origin, [-x, -y, -z]) : [];
+    const found = new Segments();
+    if (!options.cutOnly) cutLines(model, own, found, isProfile);
+    const lines = clearLines(found.done(), covers);
+    return { lines, regions: clearRegions(own.regions, covers, lines), notes: outlineNotes(model, own) };
+  });
+  let segments = joinSegments(pictures.map(({ lines }) => lines));
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
     goOn();
     const ask: Ask = {
@@ -184,8 +191,8 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
     frame: plane.frame,
     distance,
     segments,
-    regions: [faces, ...trimFaces].flatMap((f) => f.regions),
-    notes: [faces, ...trimFaces].flatMap((own) => outlineNotes(model, own)),
+    regions: pictures.flatMap(({ regions }) => regions),
+    notes: pictures.flatMap(({ notes }) => notes),
     ms: { cut: t1 - t0, visibility: clock() - t1 },
   };
 }

@@ -1,0 +1,136 @@
+import Flatbush from 'flatbush';
+import type { Region } from '../cutting/regions';
+import { difference, faceArea, intersection, ringArea, ringContains, union, type Face, type Ring } from '../geometry/polygons';
+import { SNAP } from '../geometry/tolerances';
+import { dot, type Vec3 } from '../geometry/vec3';
+import type { Scene } from '../scene/scene';
+import { toFrame, type Frame } from '../sights/frame';
+import { foreshortening } from '../sights/view-space';
+import { Segments, type SegmentList } from './segments';
+
+/** Less of a cut face than this is not taken from it, square metres: what touches is not covered. */
+const SLIVER = 1e-6;
+
+/**
+ * What elements that are left whole cover of a cut face: the part of them before its plane, as the picture shows it.
+ * `origin` and `normal` (towards the eye) are those of the plane. Cost: the triangles of parts that are left whole.
+ */
+export function coversBefore(scene: Scene, shown: Uint8Array, frame: Frame, distance: number, origin: Vec3, normal: Vec3): Face[] {
+  const { vertices, triangles, partTriangleStart } = scene;
+  const corner = (i: number): Vec3 => [vertices[i * 3]!, vertices[i * 3 + 1]!, vertices[i * 3 + 2]!];
+  const before = (p: Vec3) => dot([p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]], normal);
+  const rings: Ring[] = [];
+  for (let part = 0; part < shown.length; part++) {
+    if (shown[part] !== 2) continue;
+    for (let t = partTriangleStart[part]!; t < partTriangleStart[part + 1]!; t++) {
+      const points = [0, 1, 2].map((k) => corner(triangles[t * 3 + k]!));
+      const heights = points.map(before);
+      if (heights.every((h) => h <= 0)) continue;
+      const flat: number[] = [];
+      points.forEach((p, k) => {
+        const next = (k + 1) % 3;
+        if (heights[k]! >= 0) put(p);
+        if (heights[k]! >= 0 !== heights[next]! >= 0) {
+          const f = heights[k]! / (heights[k]! - heights[next]!);
+          const q = points[next]!;
+          put([p[0] + f * (q[0] - p[0]), p[1] + f * (q[1] - p[1]), p[2] + f * (q[2] - p[2])]);
+        }
+      });
+      rings.push(counterClockwise(Float64Array.from(flat)));
+
+      function put(p: Vec3): void {
+        const [u, v, w] = toFrame(frame, p);
+        const k = foreshortening(w, distance);
+        flat.push(u * k, v * k);
+      }
+    }
+  }
+  return union(rings);
+}
+
+/** Cut lines without what is covered. A line along the rim of a cover is not covered. */
+export function clearLines(list: SegmentList, covers: readonly Face[]): SegmentList {
+  if (!covers.length) return list;
+  const sides = covers.flatMap((cover) => cover.flatMap(sidesOf));
+  const index = boxesOf(sides);
+  const out = new Segments(list.count);
+  for (let s = 0; s < list.count; s++) {
+    const [u0, v0, u1, v1] = [list.ends[s * 4]!, list.ends[s * 4 + 1]!, list.ends[s * 4 + 2]!, list.ends[s * 4 + 3]!];
+    const [du, dv] = [u1 - u0, v1 - v0];
+    const square = du * du + dv * dv;
+    const stops = [0, 1];
+    for (const k of index.search(Math.min(u0, u1) - SNAP, Math.min(v0, v1) - SNAP, Math.max(u0, u1) + SNAP, Math.max(v0, v1) + SNAP)) {
+      const [a, b, c, d] = sides[k]!;
+      const turn = du * (d - b) - dv * (c - a);
+      if (Math.abs(turn) > 1e-12) stops.push(((a - u0) * (d - b) - (b - v0) * (c - a)) / turn);
+      // a side along the line has its effect from corner to corner
+      stops.push(((a - u0) * du + (b - v0) * dv) / square, ((c - u0) * du + (d - v0) * dv) / square);
+    }
+    const ordered = stops.filter((t) => t >= 0 && t <= 1).sort((a, b) => a - b);
+    // stretches that follow one another and are seen are one
+    let from = -1;
+    for (let k = 0; k + 1 < ordered.length; k++) {
+      const [a, b] = [ordered[k]!, ordered[k + 1]!];
+      if ((b - a) * (b - a) * square < SNAP * SNAP) continue;
+      const [u, v] = [u0 + ((a + b) / 2) * du, v0 + ((a + b) / 2) * dv];
+      if (covers.some((cover) => isWithin(cover, u, v)) && !onRim(u, v)) {
+        if (from >= 0) out.addStretch(list, s, from, a);
+        from = -1;
+      } else if (from < 0) from = a;
+    }
+    if (from >= 0) out.addStretch(list, s, from, 1);
+  }
+  return out.done();
+
+  function onRim(u: number, v: number): boolean {
+    return index.search(u - SNAP, v - SNAP, u + SNAP, v + SNAP).some((k) => {
+      const [a, b, c, d] = sides[k]!;
+      return Math.abs((c - a) * (v - b) - (d - b) * (u - a)) < SNAP * Math.hypot(c - a, d - b);
+    });
+  }
+}
+
+/** Cut faces without what is covered; their corners are those in which the cleared lines end. */
+export function clearRegions(regions: readonly Region[], covers: readonly Face[], lines: SegmentList): readonly Region[] {
+  if (!covers.length) return regions;
+  const places: Side[] = [];
+  for (let k = 0; k < lines.count * 4; k += 2) places.push([lines.ends[k]!, lines.ends[k + 1]!, lines.ends[k]!, lines.ends[k + 1]!]);
+  const index = places.length ? boxesOf(places) : null;
+  const snapped = (ring: Ring): Ring =>
+    ring.map((_, i) => {
+      const [u, v] = [ring[i & ~1]!, ring[i | 1]!];
+      const [hit] = index?.search(u - SNAP, v - SNAP, u + SNAP, v + SNAP) ?? [];
+      return hit === undefined ? ring[i]! : places[hit]![i & 1]!;
+    });
+  return regions.flatMap((region) => {
+    const over = covers.flat();
+    const shared = intersection(region.face, over).reduce((sum, f) => sum + faceArea(f), 0);
+    if (shared <= SLIVER) return [region];
+    const rest = difference(region.face, over).filter((f) => faceArea(f) > SLIVER);
+    return rest.map((face) => ({ ...region, face: face.map(snapped) }));
+  });
+}
+
+type Side = [number, number, number, number];
+
+function sidesOf(ring: Ring): Side[] {
+  const n = ring.length;
+  return Array.from({ length: n / 2 }, (_, k): Side => [ring[k * 2]!, ring[k * 2 + 1]!, ring[(k * 2 + 2) % n]!, ring[(k * 2 + 3) % n]!]);
+}
+
+function boxesOf(sides: readonly Side[]): Flatbush {
+  const index = new Flatbush(sides.length, 16, Float64Array);
+  for (const [a, b, c, d] of sides) index.add(Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d));
+  index.finish();
+  return index;
+}
+
+const isWithin = (face: Face, u: number, v: number): boolean =>
+  ringContains(face[0]!, u, v) && !face.slice(1).some((hole) => ringContains(hole, u, v));
+
+function counterClockwise(ring: Ring): Ring {
+  if (ringArea(ring) >= 0) return ring;
+  const out = new Float64Array(ring.length);
+  for (let i = 0; i < ring.length; i += 2) out.set([ring[ring.length - 2 - i]!, ring[ring.length - 1 - i]!], i);
+  return out;
+}
