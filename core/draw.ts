@@ -1,4 +1,4 @@
-import { cutLoops } from './cutting/cut-loops';
+import { cutOutlines, type CutMemory } from './cutting/cut-memory';
 import { earthRegion } from './cutting/earth';
 import type { RankRule } from './cutting/material-rank';
 import { profileOf } from './cutting/profile';
@@ -41,6 +41,8 @@ export interface DrawOptions {
   readonly ranks?: readonly RankRule[] | undefined;
   /** Only the cut faces, without a line: quick enough to follow a hand. */
   readonly cutOnly?: boolean | undefined;
+  /** What was cut last, for cuts that follow a hand. */
+  readonly memory?: CutMemory | undefined;
   /** Asked between the steps: whether nobody waits for this drawing any more. */
   readonly isStale?: (() => boolean) | undefined;
   /** Is shown the result of each step, for pictures of how a drawing comes about. */
@@ -152,7 +154,9 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims, regionOptions) : whole;
 
   const joints = jointParts(model, sight);
-  const united = plane.cut ? makeRegions(model, cutLoops(scene, frame, shown), frame, { ...regionOptions, joints }) : NO_FACES;
+  const outlines = () =>
+    options.memory?.outlines(scene, frame, shown, [joints, options.ranks, sight.layersMeet]) ?? cutOutlines(scene, frame, shown);
+  const united = plane.cut ? makeRegions(model, outlines(), frame, { ...regionOptions, joints }, options.memory) : NO_FACES;
   const isProfile = sight.profile === true;
   const faces = isProfile ? profileOf(earthRegion(model, united)) : earthRegion(model, united);
   // in a perspective the faces that trims make are surfaces like others

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import type { Region } from '../../core/cutting/regions';
+import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
 import { styleDrawing } from '../../core/drafting/style-drawing';
@@ -60,6 +61,8 @@ interface Opened {
   readonly scene: Scene;
 }
 const scenes = new Map<string, Opened>();
+/** What was cut last, for the cut that follows a hand. */
+const memory = new CutMemory();
 
 /** A model prepared for drawing; the last two stay. */
 async function open(id: string): Promise<Opened> {
@@ -140,7 +143,7 @@ const engine = {
   cut: (id: string, sight: Sight): Promise<readonly Region[]> =>
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
-      return draw(model, scene, sight, { cutOnly: true, ranks: STANDARD.ranks }).regions;
+      return draw(model, scene, sight, { cutOnly: true, ranks: STANDARD.ranks, memory }).regions;
     }),
 
   /** `token`: the page counts its wishes in shared memory; when it has gone on from this one, the drawing is stopped. */

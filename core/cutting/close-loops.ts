@@ -1,3 +1,5 @@
+import Flatbush from 'flatbush';
+import { Leaders } from '../geometry/leaders';
 import { ringArea, ringContains, type Ring } from '../geometry/polygons';
 
 /** Ends of a cut outline closer than this are brought together, metres: gaps of shells that were meant to be closed. */
@@ -28,15 +30,38 @@ export function closeLoops(outlines: readonly Outline[]): Outline[] {
   if (!open.size) return [...outlines];
   const out = outlines.filter((o) => o.isClosed);
   for (const [part, pieces] of open) {
-    const made = chain(part, pieces);
+    const made = thatMayMeet(pieces).flatMap((own) => chain(part, own));
     const rings = made.filter((o) => o.isClosed);
     for (const o of made) out.push(o.isClosed ? { ...o, points: turned(o.points, rings) } : o);
   }
-  return out;
+  return out.sort((a, b) => a.part - b.part);
+}
+
+/** Pieces that have ends near one another, directly or over others: in a crowd of leaves most have none. */
+function thatMayMeet(pieces: readonly Ring[]): Ring[][] {
+  if (pieces.length < 2) return [[...pieces]];
+  const ends = pieces.flatMap((p) => [[p[0]!, p[1]!] as const, [p.at(-2)!, p.at(-1)!] as const]);
+  const index = new Flatbush(ends.length, 16, Float64Array);
+  for (const [u, v] of ends) index.add(u, v, u, v);
+  index.finish();
+  const leader = new Leaders(pieces.length);
+  ends.forEach(([u, v], i) => {
+    for (const k of index.search(u - CLOSE, v - CLOSE, u + CLOSE, v + CLOSE)) leader.join(i >> 1, k >> 1);
+  });
+  const out = new Map<number, Ring[]>();
+  pieces.forEach((piece, i) => {
+    const own = out.get(leader.of(i));
+    if (own) own.push(piece);
+    else out.set(leader.of(i), [piece]);
+  });
+  return [...out.values()];
 }
 
 /** Joins pieces end to end, the nearest ends first. */
 function chain(part: number, pieces: readonly Ring[]): Outline[] {
+  const [only] = pieces;
+  if (pieces.length === 1 && Math.hypot(only!.at(-2)! - only![0]!, only!.at(-1)! - only![1]!) > CLOSE)
+    return [{ part, points: only!, isClosed: false, gap: 0, at: [only![0]!, only![1]!] }];
   const left = pieces.map((p) => [...p]);
   const done: Outline[] = [];
   while (left.length) {

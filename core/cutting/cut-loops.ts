@@ -1,4 +1,5 @@
 import { BLOCK, type Scene } from '../scene/scene';
+import { Growing } from '../model/model-builder';
 import type { Frame } from '../sights/frame';
 import { ON_PLANE } from '../sights/view-space';
 
@@ -20,17 +21,29 @@ export interface CutLoops {
   readonly loopClosed: Uint8Array;
 }
 
+/** Points of a loop nearer than this are one, metres. */
+const SAME = 1e-9;
+/** Depths of corners, found when they are first asked for, and the cut in which they were: of the size of the largest scene. */
+const _depth = new Growing((n) => new Float64Array(n));
+const _foundIn = new Growing((n) => new Uint32Array(n));
+const _visitedIn = new Growing((n) => new Uint32Array(n));
+let _cut = 0;
+
 export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoops {
   const { vertices, triangles, triangleEdges, edgeFaces, edgeVertices, partTriangleStart, blockBounds } = scene;
   const [ox, oy, oz] = frame.origin;
   const [rx, ry, rz] = frame.right;
   const [ux, uy, uz] = frame.up;
   const [lx, ly, lz] = frame.look;
-  const points: number[] = [];
+  const points = new Growing((n) => new Float64Array(n), 1024);
+  _cut = (_cut + 1) >>> 0 || 1;
+  const cut = _cut;
+  const depth = _depth.reserve(vertices.length / 3);
+  const foundIn = _foundIn.reserve(vertices.length / 3);
   const loopStart = [0];
   const loopPart: number[] = [];
   const loopClosed: number[] = [];
-  const visited = new Uint8Array(triangles.length / 3);
+  const visitedIn = _visitedIn.reserve(triangles.length / 3);
 
   for (let part = 0; part < shown.length; part++) {
     if (shown[part] !== 1 || !crosses(scene.partBounds, part)) continue;
@@ -39,12 +52,12 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
       // a block of triangles that lies on one side is passed over as a whole
       const block = Math.floor(t / BLOCK);
       const stop = Math.min(end, (block + 1) * BLOCK);
-      if (crosses(blockBounds, block)) for (; t < stop; t++) if (!visited[t] && isCut(t)) walkFrom(t, part);
+      if (crosses(blockBounds, block)) for (; t < stop; t++) if (visitedIn[t] !== cut && isCut(t)) walkFrom(t, part);
       t = stop;
     }
   }
   return {
-    points: Float64Array.from(points),
+    points: points.done(),
     loopStart: Uint32Array.from(loopStart),
     loopPart: Uint32Array.from(loopPart),
     loopClosed: Uint8Array.from(loopClosed),
@@ -82,8 +95,12 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
 
   /** Depth of a corner, on the plane within the noise of turning, as in every other step. */
   function w(v: number): number {
-    const depth = along(v, lx, ly, lz);
-    return Math.abs(depth) < ON_PLANE ? 0 : depth;
+    if (foundIn[v] !== cut) {
+      foundIn[v] = cut;
+      const own = along(v, lx, ly, lz);
+      depth[v] = Math.abs(own) < ON_PLANE ? 0 : own;
+    }
+    return depth[v]!;
   }
 
   function isCut(t: number): boolean {
@@ -107,7 +124,7 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
     let t = start;
     walk.push(gate(t, false));
     for (;;) {
-      visited[t] = 1;
+      visitedIn[t] = cut;
       const exit = gate(t, true);
       walk.push(exit);
       const next = edgeFaces[exit * 2] === t ? edgeFaces[exit * 2 + 1]! : edgeFaces[exit * 2]!;
@@ -115,7 +132,7 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
         walk.pop();
         return true;
       }
-      if (next < 0 || visited[next] || gate(next, false) !== exit) return false;
+      if (next < 0 || visitedIn[next] === cut || gate(next, false) !== exit) return false;
       t = next;
     }
   }
@@ -125,8 +142,8 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
     for (;;) {
       const entry = gate(t, false);
       const before = edgeFaces[entry * 2] === t ? edgeFaces[entry * 2 + 1]! : edgeFaces[entry * 2]!;
-      if (before < 0 || visited[before] || gate(before, true) !== entry) return false;
-      visited[before] = 1;
+      if (before < 0 || visitedIn[before] === cut || gate(before, true) !== entry) return false;
+      visitedIn[before] = cut;
       walk.push(gate(before, false));
       t = before;
     }
@@ -134,6 +151,8 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
 
   function endLoop(walk: readonly number[], part: number, isClosed: boolean): void {
     const first = points.length;
+    const flat = points.reserve(walk.length * 2);
+    let n = first;
     for (const e of walk) {
       const a = edgeVertices[e * 2]!,
         b = edgeVertices[e * 2 + 1]!;
@@ -143,22 +162,15 @@ export function cutLoops(scene: Scene, frame: Frame, shown: Uint8Array): CutLoop
         av = along(a, ux, uy, uz);
       const pu = au + t * (along(b, rx, ry, rz) - au),
         pv = av + t * (along(b, ux, uy, uz) - av);
-      const n = points.length;
-      if (n > first && Math.abs(points[n - 2]! - pu) < 1e-9 && Math.abs(points[n - 1]! - pv) < 1e-9) continue;
-      points.push(pu, pv);
+      if (n > first && Math.abs(flat[n - 2]! - pu) < SAME && Math.abs(flat[n - 1]! - pv) < SAME) continue;
+      flat[n++] = pu;
+      flat[n++] = pv;
     }
-    if (
-      isClosed &&
-      points.length - first >= 6 &&
-      Math.abs(points[first]! - points.at(-2)!) < 1e-9 &&
-      Math.abs(points[first + 1]! - points.at(-1)!) < 1e-9
-    )
-      points.length -= 2;
-    if (points.length - first < (isClosed ? 6 : 4)) {
-      points.length = first;
-      return;
-    }
-    loopStart.push(points.length / 2);
+    if (isClosed && n - first >= 6 && Math.abs(flat[first]! - flat[n - 2]!) < SAME && Math.abs(flat[first + 1]! - flat[n - 1]!) < SAME)
+      n -= 2;
+    if (n - first < (isClosed ? 6 : 4)) return;
+    points.length = n;
+    loopStart.push(n / 2);
     loopPart.push(part);
     loopClosed.push(isClosed ? 1 : 0);
   }

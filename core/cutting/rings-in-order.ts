@@ -12,14 +12,42 @@ import type { Region } from './regions';
 const GRID = 1e9;
 const rounded = (x: number): number => Math.round(x * GRID);
 
-/** The loops of a cut as outlines: part by part, by their first corners. */
+/** The loops of a cut as outlines: part by part, by their first corners; where a walk crossed a flat face there is no corner. */
 export function outlinesInOrder(loops: CutLoops): Outline[] {
   return Array.from(loops.loopPart, (part, l): Outline => {
-    const raw = loops.points.slice(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2);
     const isClosed = loops.loopClosed[l] === 1;
+    const raw = cornersOf(loops.points.subarray(loops.loopStart[l]! * 2, loops.loopStart[l + 1]! * 2), isClosed);
     const points = isClosed ? fromLowest(raw) : fromLowerEnd(raw);
     return { part, points, isClosed, gap: 0, at: [points[0]!, points[1]!] };
   }).sort((a, b) => a.part - b.part || compare(a.points, b.points));
+}
+
+/** A point nearer than this to the line between its neighbours, and between them, is no corner, metres: the noise of computing it. */
+const STRAIGHT = 1e-8;
+
+/** The corners of a loop, without the points along its straight sides. A copy. */
+function cornersOf(points: Ring, isClosed: boolean): Ring {
+  const n = points.length;
+  const out = new Float64Array(n);
+  let kept = 0;
+  for (let i = 0; i < n; i += 2) {
+    const isEnd = !isClosed && (i === 0 || i === n - 2);
+    if (!isEnd && isBetween(points, i === 0 ? n - 2 : i - 2, i, i === n - 2 ? 0 : i + 2)) continue;
+    out[kept++] = points[i]!;
+    out[kept++] = points[i + 1]!;
+  }
+  // what is no more than a line there and back has no corners
+  return kept < (isClosed ? 6 : 4) ? points.slice() : out.subarray(0, kept);
+}
+
+function isBetween(points: Ring, a: number, b: number, c: number): boolean {
+  const pu = points[b]! - points[a]!,
+    pv = points[b + 1]! - points[a + 1]!,
+    qu = points[c]! - points[b]!,
+    qv = points[c + 1]! - points[b + 1]!;
+  if (pu * qu + pv * qv <= 0) return false;
+  const turn = pu * (qv + pv) - pv * (qu + pu);
+  return turn * turn < STRAIGHT * STRAIGHT * ((pu + qu) * (pu + qu) + (pv + qv) * (pv + qv));
 }
 
 /** Regions by the first corners of their outer rings, their holes likewise. */

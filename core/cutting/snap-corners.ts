@@ -6,18 +6,26 @@ import { CornerGrid } from './corner-grid';
 /** Cells of the hash of places; a place is looked for in a neighbour only near its wall. */
 const CELL = SNAP * 8;
 const WALL = 1 / 8;
+/**
+ * Models are drawn in whole micrometres, and readers add noise: a coordinate within a quarter of one is that one. Others, of slanted and
+ * round things, are rounded to 10 nm: that takes the noise of computing them from another end and leaves small areas right.
+ */
+const WHOLE = 1e6;
+const FINE = 1e8;
+
+function rounded(x: number): number {
+  const whole = Math.round(x * WHOLE);
+  return Math.abs(x * WHOLE - whole) < 0.25 ? whole / WHOLE : Math.round(x * FINE) / FINE;
+}
 
 /**
  * Makes the corners of neighbouring outlines one: corners within SNAP of each other become the first of them, and a corner
  * that lies on another outline's side is put into it. Then outlines that touch share their corners exactly, and the polygon
- * kernel finds no hair gaps or slivers between them. Points lie on the kernel's grid afterwards.
+ * kernel finds no hair gaps or slivers between them.
  * Cost: linear in the corners.
  */
-export function snapCorners(rings: readonly Ring[], closed: readonly boolean[], grid = 1e-6): Ring[] {
-  const places = new Places(
-    rings.reduce((n, r) => n + r.length / 2, 0),
-    grid,
-  );
+export function snapCorners(rings: readonly Ring[], closed: readonly boolean[]): Ring[] {
+  const places = new Places(rings.reduce((n, r) => n + r.length / 2, 0));
   const snapped = rings.map((ring) => snapRing(ring, places));
   if (!places.count) return snapped;
   const all = places.points.subarray(0, places.count * 2);
@@ -54,18 +62,16 @@ function snapRing(ring: Ring, places: Places): Ring {
 class Places {
   readonly points: Float64Array;
   count = 0;
-  private readonly grid: number;
   private readonly head: Int32Array;
   private readonly next: Int32Array;
 
-  constructor(most: number, grid: number) {
-    this.grid = grid;
+  constructor(most: number) {
     this.points = new Float64Array(most * 2);
     this.next = new Int32Array(most);
     this.head = new Int32Array(2 ** Math.ceil(Math.log2(most * 2 + 16))).fill(-1);
   }
 
-  /** The place of a point: the first one within SNAP of it, or a new one on the grid. */
+  /** The place of a point: the first one within SNAP of it, or a new one. */
   of(u: number, v: number): number {
     const i = Math.floor(u / CELL),
       j = Math.floor(v / CELL);
@@ -76,8 +82,8 @@ class Places {
         for (let k = this.head[this.hash(i + a, j + b)]!; k >= 0; k = this.next[k]!)
           if (Math.abs(this.points[k * 2]! - u) <= SNAP && Math.abs(this.points[k * 2 + 1]! - v) <= SNAP) return k;
     const k = this.count++;
-    this.points[k * 2] = Math.round(u / this.grid) * this.grid;
-    this.points[k * 2 + 1] = Math.round(v / this.grid) * this.grid;
+    this.points[k * 2] = rounded(u);
+    this.points[k * 2 + 1] = rounded(v);
     const h = this.hash(i, j);
     this.next[k] = this.head[h]!;
     this.head[h] = k;

@@ -8,8 +8,10 @@ import type { Scene } from '../scene/scene';
 import { frameFrom, type Frame } from '../sights/frame';
 import type { TrimPlane } from '../sights/trims';
 import { viewSpace, type ViewSpace } from '../sights/view-space';
+import { closeLoops } from './close-loops';
 import { cutLoops, type CutLoops } from './cut-loops';
 import { makeRegions, type CutFaces, type RegionOptions } from './regions';
+import { outlinesInOrder } from './rings-in-order';
 
 /** A model after its trims, and the cut faces that they made, each in the frame of its trim. */
 export interface Trimmed {
@@ -31,7 +33,7 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
     const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
     const view = viewSpace(scene, frame, shown);
     const loops = cutLoops(scene, frame, shown);
-    made.push({ frame, faces: makeRegions(model, loops, frame, options) });
+    made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options) });
     model = keepBehind(model, scene, shown, view, loops, frame);
     scene = prepare(model);
   }

@@ -45,9 +45,51 @@ export function ringContains(ring: Ring, u: number, v: number): boolean {
 }
 
 /*
- * The polygon kernel rounds to a grid of 1 µm (Vatti's method as in Clipper2). Corners that already lie on the grid come back
- * as they went in; the corners of the drawing are put back exactly by `regions.ts` from the corners that went in.
+ * The polygon kernel rounds to a grid of 1 µm (Vatti's method as in Clipper2). A corner that comes back in the cell of one that went in
+ * is that one again, to the last bit: only where sides cross is the grid to be seen.
  */
+const CELL = 10 ** POLYGON_DECIMALS;
+
+/** The corners that went into the kernel, by their cells. */
+class Corners {
+  private readonly at: Float64Array;
+  private readonly head: Int32Array;
+  private readonly next: Int32Array;
+
+  constructor(rings: readonly Ring[]) {
+    const count = rings.reduce((n, ring) => n + ring.length, 0) / 2;
+    this.at = new Float64Array(count * 2);
+    this.next = new Int32Array(count);
+    this.head = new Int32Array(2 ** Math.ceil(Math.log2(count + 8))).fill(-1);
+    let k = 0;
+    for (const ring of rings)
+      for (let i = 0; i < ring.length; i += 2, k++) {
+        this.at[k * 2] = ring[i]!;
+        this.at[k * 2 + 1] = ring[i + 1]!;
+        const h = this.cellOf(ring[i]!, ring[i + 1]!);
+        this.next[k] = this.head[h]!;
+        this.head[h] = k;
+      }
+  }
+
+  /** Puts a ring's corners back. In place. */
+  putBack(ring: Ring): void {
+    for (let i = 0; i < ring.length; i += 2) {
+      const [u, v] = [Math.round(ring[i]! * CELL), Math.round(ring[i + 1]! * CELL)];
+      for (let k = this.head[this.cellOf(ring[i]!, ring[i + 1]!)]!; k >= 0; k = this.next[k]!) {
+        if (Math.round(this.at[k * 2]! * CELL) !== u || Math.round(this.at[k * 2 + 1]! * CELL) !== v) continue;
+        ring[i] = this.at[k * 2]!;
+        ring[i + 1] = this.at[k * 2 + 1]!;
+        break;
+      }
+    }
+  }
+
+  private cellOf(u: number, v: number): number {
+    return (Math.imul(Math.round(u * CELL) | 0, 73856093) ^ Math.imul(Math.round(v * CELL) | 0, 19349663)) & (this.head.length - 1);
+  }
+}
+
 const toPath = (ring: Ring): PathD => {
   const path: PathD = [];
   for (let i = 0; i < ring.length; i += 2) path.push({ x: ring[i]!, y: ring[i + 1]! });
@@ -61,6 +103,8 @@ function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | n
   booleanOpDWithPolyTree(type, subject.map(toPath), clipPaths, tree, FillRule.NonZero, POLYGON_DECIMALS);
   const faces: Face[] = [];
   collect(tree, faces);
+  const corners = new Corners(clip ? [...subject, ...clip] : subject);
+  for (const face of faces) for (const ring of face) corners.putBack(ring);
   return faces;
 }
 

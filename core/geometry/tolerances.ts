@@ -15,7 +15,7 @@ export const DEPTH = 2e-5;
 /** Corners of cut outlines of neighbouring parts closer than this are made one, so that touching regions share their corners exactly. */
 export const SNAP = 2e-5;
 
-/** Grid of the polygon kernel: 1 µm. At 1 km from the frame's origin coordinates stay below 2^30 grid steps. */
+/** Grid of the polygon kernel: 1 µm; corners that go through it keep their places. At 1 km from the frame's origin coordinates stay below 2^30 grid steps. */
 export const POLYGON_DECIMALS = 6;
 
 /** Lines closer than this along their whole common length are the same line: half of what anybody draws at 1:1. */
