@@ -48,13 +48,7 @@ function thatMayMeet(pieces: readonly Ring[]): Ring[][] {
   ends.forEach(([u, v], i) => {
     for (const k of index.search(u - CLOSE, v - CLOSE, u + CLOSE, v + CLOSE)) leader.join(i >> 1, k >> 1);
   });
-  const out = new Map<number, Ring[]>();
-  pieces.forEach((piece, i) => {
-    const own = out.get(leader.of(i));
-    if (own) own.push(piece);
-    else out.set(leader.of(i), [piece]);
-  });
-  return [...out.values()];
+  return leader.heaps(pieces);
 }
 
 /** Joins pieces end to end, the nearest ends first. */

@@ -35,13 +35,7 @@ export function heapsOf(boxes: readonly (readonly [number, number, number, numbe
   boxes.forEach(([u0, v0, u1, v1], i) => {
     for (const k of index.search(u0 - near, v0 - near, u1 + near, v1 + near, (other) => other > i)) leader.join(i, k);
   });
-  const out = new Map<number, number[]>();
-  boxes.forEach((_, i) => {
-    const own = out.get(leader.of(i));
-    if (own) own.push(i);
-    else out.set(leader.of(i), [i]);
-  });
-  return [...out.values()];
+  return leader.heaps(boxes.map((_, i) => i));
 }
 
 /** Whether no two sides of a ring cross or touch but neighbours in their corner. */

@@ -21,4 +21,15 @@ export class Leaders {
     else this.leader[p] = q;
     return p !== q;
   }
+
+  /** Some things by their heaps, in the order of the first of each. */
+  heaps<T>(things: readonly T[]): T[][] {
+    const out = new Map<number, T[]>();
+    things.forEach((thing, i) => {
+      const own = out.get(this.of(i));
+      if (own) own.push(thing);
+      else out.set(this.of(i), [thing]);
+    });
+    return [...out.values()];
+  }
 }
