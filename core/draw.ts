@@ -142,7 +142,7 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const t0 = clock();
   const plane = resolveSight(source, sight);
   const frame = moveFrame(plane.frame, source.origin);
-  const shown = shownParts(source, sight);
+  const { shown, joints: kept } = options.memory?.parts(source, sight) ?? { shown: shownParts(source, sight), joints: null };
   const { cut, distance } = plane;
   const reach = sight.depth ?? Infinity;
   const limits = { cut, depth: reach * (reach === Infinity ? 1 : foreshortening(reach, distance)) };
@@ -153,7 +153,7 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const whole = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
   const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims, regionOptions) : whole;
 
-  const joints = jointParts(model, sight);
+  const joints = kept ?? jointParts(model, sight);
   const outlines = () =>
     options.memory?.outlines(scene, frame, shown, [joints, options.ranks, sight.layersMeet]) ?? cutOutlines(scene, frame, shown);
   const united = plane.cut ? makeRegions(model, outlines(), frame, { ...regionOptions, joints }, options.memory) : NO_FACES;

@@ -2,6 +2,9 @@ import { closeLoops, type Outline } from './close-loops';
 import { cutLoops } from './cut-loops';
 import { dot } from '../geometry/vec3';
 import type { Scene } from '../scene/scene';
+import type { Model } from '../model/model';
+import { jointParts, shownParts } from '../sights/shown';
+import type { Sight } from '../sights/sight';
 import type { Frame } from '../sights/frame';
 import { ON_PLANE } from '../sights/view-space';
 import type { CutFaces } from './regions';
@@ -30,11 +33,20 @@ const ALONG = 1e-9;
  */
 export class CutMemory {
   private key: readonly unknown[] = [];
+  private told: { readonly model: Model; readonly rules: string; readonly shown: Uint8Array; readonly joints: Uint8Array } | null = null;
   private slabs = new Map<number, Slab>();
   private heaps = new Map<Outline, { readonly outlines: readonly Outline[]; readonly faces: CutFaces }>();
   private lastHeaps = this.heaps;
 
-  /** The outlines of a cut. `more` is what else decides about regions. */
+  /** What `shownParts` and `jointParts` tell of a sight: the same arrays as long as its rules stay the same. */
+  parts(model: Model, sight: Sight): { readonly shown: Uint8Array; readonly joints: Uint8Array } {
+    const rules = JSON.stringify([sight.show, sight.leaveWhole, sight.joints]);
+    if (this.told?.model !== model || this.told.rules !== rules)
+      this.told = { model, rules, shown: shownParts(model, sight), joints: jointParts(model, sight) };
+    return this.told;
+  }
+
+  /** The outlines of a cut of parts that the memory told. `more` is what else decides about regions. */
   outlines(scene: Scene, frame: Frame, shown: Uint8Array, more: readonly unknown[]): Outline[] {
     const { origin, right, up, look } = frame;
     const place = (x: number) => Math.round(x * 1e9);
@@ -74,17 +86,7 @@ export class CutMemory {
   }
 }
 
-/** Whether two lists have the same in them; arrays of numbers are the same when their numbers are. */
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length &&
-  a.every(
-    (own, k) =>
-      own === b[k] ||
-      (own instanceof Uint8Array &&
-        b[k] instanceof Uint8Array &&
-        own.length === b[k].length &&
-        own.every((x, i) => x === (b[k] as Uint8Array)[i])),
-  );
+const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean => a.length === b.length && a.every((own, k) => own === b[k]);
 
 /** How far the plane can be moved before it meets a corner of a part, and what it cuts on the way. */
 function slabOf(scene: Scene, part: number, look: Frame['look'], height: number, outlines: readonly Outline[]): Slab {

@@ -48,6 +48,19 @@ export function regionsOfHeap(
     }
   });
 
+  const alone = snapped.length === 1 && byPart.size === 1 ? parts[0]! : -1;
+  const element = alone < 0 ? -1 : model.partElement[alone]!;
+  if (alone >= 0 && !model.elements[element]!.buildUp) {
+    // most stand alone, and have nobody to unite with or to give way to
+    const regions = unite(snapped).map((face): Region => ({
+      material: model.partMaterial[alone]!,
+      elements: [element],
+      use: 'matter',
+      face,
+    }));
+    return { regions, outlines: snapped, outlinePart: [alone], open, mended: [] };
+  }
+
   const groups = new Map<string, Group>();
   const put = (name: string, material: number, element: number, use: Region['use'], own: readonly Ring[]) => {
     // an element with a rank of its own is a region of its own kind

@@ -27,7 +27,7 @@ function rounded(x: number): number {
 export function snapCorners(rings: readonly Ring[], closed: readonly boolean[]): Ring[] {
   const places = new Places(rings.reduce((n, r) => n + r.length / 2, 0));
   const snapped = rings.map((ring) => snapRing(ring, places));
-  if (!places.count) return snapped;
+  if (!places.count || rings.length < 2) return snapped;
   const all = places.points.subarray(0, places.count * 2);
   const corners = new CornerGrid(all, SNAP);
   const hasNeighbour = neighbours(snapped);
@@ -68,7 +68,7 @@ class Places {
   constructor(most: number) {
     this.points = new Float64Array(most * 2);
     this.next = new Int32Array(most);
-    this.head = new Int32Array(2 ** Math.ceil(Math.log2(most * 2 + 16))).fill(-1);
+    this.head = new Int32Array(2 ** Math.ceil(Math.log2(most + 8))).fill(-1);
   }
 
   /** The place of a point: the first one within SNAP of it, or a new one. */
