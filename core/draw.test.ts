@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from './geometry/polygons';
-import { box, modelOf, polygon, prism } from './testing/solids';
+import { box, modelOf, moved, polygon, prism, turned } from './testing/solids';
 import { drawModel, FRONT, frameSight, ISO, lengthOf, piecesOf, PLAN } from './testing/views';
 
 const area = (drawing: ReturnType<typeof drawModel>) => drawing.regions.reduce((sum, r) => sum + faceArea(r.face), 0);
@@ -86,4 +86,12 @@ describe('a drawing beside closed formulas', () => {
     const far = drawModel(model, frameSight([-1, 1, -1], [0, 0, 1]));
     expect(lengthOf(piecesOf(far))).toBeCloseTo(lengthOf(piecesOf(once)), 6);
   });
+});
+
+it('a round bar through a block, cut along its axis, leaves no line of its own in the face of both', () => {
+  const bar = moved(turned(prism(polygon(0, 0, 0.3, 24), 1, 3), 1), [0, 1, 1]);
+  const pieces = [box([0, 0, 0], [2, 2, 2]), bar].map((solid) => ({ solid, material: 'Oak' }));
+  const drawing = drawModel(modelOf(pieces), frameSight([0, 1, 0], [0, 0, 1], [0, 1, 0]));
+  expect(drawing.regions).toHaveLength(1);
+  expect(piecesOf(drawing, ['outline', 'edge', 'surface'])).toEqual([]);
 });

@@ -18,6 +18,8 @@ export interface Pieces {
 const GAP = 5 * EDGE;
 /** How parallel two faces must be to lie flush. */
 const PARALLEL = 0.99999;
+/** Cosine above which an occluder at depth 0 is a cut face, not a curtain that hangs from one. */
+const IN_PLANE = 1 - 1e-9;
 /** A flush neighbour must reach this far beyond the edge to take it away. */
 const BEYOND = 1e-5;
 
@@ -141,7 +143,10 @@ export function hide(
           const h0 = h + rise * from,
             h1 = h + rise * to;
           if (h0 <= DEPTH && h1 <= DEPTH) {
-            if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
+            // what lies in a cut face itself, of a body that runs through another, is no line: the face has its own outline
+            if (triangle[o]! < 0 && near[o]! === 0 && Math.abs(nw) > IN_PLANE && h0 >= -DEPTH && h1 >= -DEPTH)
+              flushCount = insert(_flushFrom, _flushTo, flushCount, from, to, gap);
+            else if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
               const t = triangle[o]!;
               if (
                 t >= 0 &&
