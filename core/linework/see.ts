@@ -52,6 +52,7 @@ export function openPicture(scene: Scene, ask: Ask): Picture {
     cutFaces,
     earthFaces,
     keepHidden,
+    hasTraces: ask.traces.length > 0,
   };
 }
 

@@ -7,6 +7,7 @@ import type { Frame } from '../sights/frame';
 import { Facing, type OpenViewSpace } from '../sights/view-space';
 import type { ViewLimits } from './candidate-edges';
 import type { Band } from './tile-index';
+import { wantedTiles } from './wanted-tiles';
 import { TileStore, type Batch, type Grid } from './tile-store';
 import type { ViewUnits } from './view-units';
 
@@ -25,6 +26,8 @@ export interface Picture {
   readonly earthFaces: readonly Face[];
   /** Whether lines that are hidden are wanted too: then nothing is passed over. */
   readonly keepHidden: boolean;
+  /** Whether there are lines that belong to no part. */
+  readonly hasTraces: boolean;
 }
 
 const _batch: Batch = { corners: new Growing((n) => new Float64Array(n)), source: new Growing((n) => new Int32Array(n)) };
@@ -42,7 +45,7 @@ const BURIED = 60;
  */
 export function fillTiles(picture: Picture, firstColumn: number, endColumn: number, seen: Uint8Array): Band {
   const { view, units, grid, shown, keepHidden } = picture;
-  const store = new TileStore(grid, firstColumn, endColumn);
+  const store = new TileStore(grid, firstColumn, endColumn, wantedTiles(picture));
   const batch = _batch;
   batch.corners.length = batch.source.length = 0;
   addFaces(picture, batch);

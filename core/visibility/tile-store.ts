@@ -85,8 +85,8 @@ export class TileStore {
   private readonly rest: TileRest;
   private readonly store: Scratch;
 
-  /** One store is filled at a time: its storage is that of the last. */
-  constructor(grid: Grid, first: number, end: number) {
+  /** One store is filled at a time: its storage is that of the last. Tiles that are not wanted count as covered from the beginning. */
+  constructor(grid: Grid, first: number, end: number, wanted: Uint8Array | null) {
     this.grid = grid;
     this.first = first;
     this.last = end - 1;
@@ -97,6 +97,9 @@ export class TileStore {
     this.rest = _rest;
     this.rest.begin(tiles);
     this.cover = this.store.cover.reserve(tiles).subarray(0, tiles).fill(Infinity);
+    if (wanted)
+      for (let tile = 0; tile < tiles; tile++)
+        if (!wanted[Math.floor(tile / this.columns) * grid.columns + first + (tile % this.columns)]) this.cover[tile] = -Infinity;
   }
 
   /** Whether something at this depth could still be seen in a tile that a box of the picture touches. */
