@@ -13,6 +13,7 @@ export type Meshes = Pick<
   | 'edgeVertices'
   | 'sliverOf'
   | 'partTriangleStart'
+  | 'partEdgeStart'
   | 'partBounds'
 >;
 

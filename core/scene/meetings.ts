@@ -3,7 +3,7 @@ import { WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { Crossing, type Meshes } from './crossing';
 import { partPairs } from './part-pairs';
-import { selfCrossings } from './self-crossings';
+import { areConvex, selfCrossings } from './self-crossings';
 import type { Shells } from './shells';
 
 /**
@@ -34,7 +34,7 @@ const FEW = 24;
  * @param shells the parts of several shells
  */
 export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly Shells[]): Meetings {
-  const { vertices, triangles, partTriangleStart, partBounds } = scene;
+  const { vertices, triangles, partTriangleStart, partEdgeStart, partBounds } = scene;
   const ends = new Growing((n) => new Float64Array(n));
   const faces = new Growing((n) => new Uint32Array(n));
 
@@ -63,7 +63,7 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
     const shellsOf = new Map(shells.map((s) => [s.part, s]));
     const whole = new Growing((n) => new Uint32Array(n));
     for (let part = 0; part < matter.length; part++) {
-      if (!matter[part]) continue;
+      if (!matter[part] || areConvex(scene, partEdgeStart[part]!, partEdgeStart[part + 1]!)) continue;
       const several = shellsOf.get(part);
       if (several) several.triangles.forEach(meetItself);
       else {

@@ -18,9 +18,9 @@ type Tell = (s: number, t: number) => void;
 
 /**
  * Finds the pairs of triangles of one shell that may run through each other: `tell` gets two that share a corner at most and whose
- * boxes meet, and looks closer. Convex shells are passed over. Large ones are divided into patches that hang together; a patch, or two
+ * boxes meet, and looks closer. Large shells are divided into patches that hang together; a patch, or two
  * that share a corner, whose normals lie within 40° of one direction is a sheet over a plane, which crosses itself only where its rim does.
- * In: the triangles of a shell. Cost: its edges up to the first valley, then its triangles and the pairs of patches whose boxes meet.
+ * In: the triangles of a shell that is not convex. Cost: its triangles, and the pairs of patches whose boxes meet.
  * Method: the cone of normals after P. Volino and N. Magnenat-Thalmann, Efficient Self-Collision Detection on Smoothly Discretized
  * Surface Animations using Geometrical Shape Regularity, 1994 (from memory); patches that grow instead of a tree of them are ours.
  */
@@ -38,7 +38,7 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
   const [reachOfNear, reachOfOthers] = [new Float64Array(2), new Float64Array(2)];
 
   return (shell) => {
-    if (shell.length < 5 || isConvex(scene, shell)) return;
+    if (shell.length < 5) return;
     if (shell.length <= FEW) return oneByOne(shell);
     const patches = grow(shell);
     const count = patches.length - 1;
@@ -214,24 +214,20 @@ function isOneSheet(cones: Float64Array, p: number, q: number): boolean {
   return Math.acos(Math.max(-1, Math.min(1, cos))) / 2 + Math.max(cones[a + 3]!, cones[b + 3]!) < SHEET;
 }
 
-/** Whether a shell has no border and no valley; valleys that are flatter than corners are told apart count as none. */
-function isConvex({ vertices, triangles, triangleEdges, edgeFaces, edgeVertices, normals }: Meshes, shell: Shell): boolean {
-  for (let i = 0; i < shell.length; i++) {
-    const s = shell[i]!;
-    const o = triangles[s * 3]! * 3;
-    const nx = normals[s * 3]!,
-      ny = normals[s * 3 + 1]!,
-      nz = normals[s * 3 + 2]!;
-    for (let k = s * 3; k < s * 3 + 3; k++) {
-      const e = triangleEdges[k]!;
-      const t = edgeFaces[e * 2] === s ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
-      if (t < 0) return false;
-      if (t < s) continue;
-      const far = (triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - edgeVertices[e * 2]! - edgeVertices[e * 2 + 1]!) * 3;
-      const above =
-        nx * (vertices[far]! - vertices[o]!) + ny * (vertices[far + 1]! - vertices[o + 1]!) + nz * (vertices[far + 2]! - vertices[o + 2]!);
-      if (above > WELD) return false;
-    }
+/** Whether a run of edges has no border and no valley; valleys that are flatter than corners are told apart count as none. */
+export function areConvex({ vertices, triangles, edgeFaces, edgeVertices, normals }: Meshes, from: number, to: number): boolean {
+  for (let e = from; e < to; e++) {
+    const s = edgeFaces[e * 2]!,
+      t = edgeFaces[e * 2 + 1]!;
+    if (s < 0 || t < 0) return false;
+    const p = edgeVertices[e * 2]!,
+      o = p * 3;
+    const far = (triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - p - edgeVertices[e * 2 + 1]!) * 3;
+    const above =
+      normals[s * 3]! * (vertices[far]! - vertices[o]!) +
+      normals[s * 3 + 1]! * (vertices[far + 1]! - vertices[o + 1]!) +
+      normals[s * 3 + 2]! * (vertices[far + 2]! - vertices[o + 2]!);
+    if (above > WELD) return false;
   }
   return true;
 }
