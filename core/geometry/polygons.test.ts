@@ -44,4 +44,28 @@ describe('polygon kernel', () => {
     expect(face!.map((ring) => Math.sign(ringArea(ring)))).toEqual([1, -1]);
     expect(faceArea(face!)).toBeCloseTo(3, 9);
   });
+
+  it('gives corners back to the last bit; only where sides cross there are new ones', () => {
+    const odd = fc.double({ min: -20, max: 20, noNaN: true });
+    const any = fc
+      .tuple(odd, odd, odd, odd, odd, odd)
+      .map((t) => Float64Array.from(t))
+      .filter((t) => Math.abs(ringArea(t)) > 0.5);
+    fc.assert(
+      fc.property(any, any, (a, b) => {
+        const given = new Set([...pairs(a), ...pairs(b)].map(String));
+        for (const face of [...union([a, b]), ...intersection([a], [b]), ...difference([a], [b])])
+          for (const corner of face.flatMap(pairs)) {
+            const isOn = (ring: Float64Array) =>
+              pairs(ring).some(([u, v], i, own) => {
+                const [p, q] = own[(i + 1) % own.length]!;
+                const along = Math.hypot(p - u, q - v);
+                return Math.abs((p - u) * (corner[1] - v) - (q - v) * (corner[0] - u)) < 2e-6 * along + 1e-9;
+              });
+            expect(given.has(String(corner)) || (isOn(a) && isOn(b))).toBe(true);
+          }
+      }),
+      { seed: 6, numRuns: 300 },
+    );
+  });
 });
