@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { ensurePackages } from './packages.mjs';
 
 ensurePackages();
-const VIEWS = 12;
+const VIEWS = 15;
 const scenes = Math.ceil(Number(process.argv[2] ?? 100_000) / VIEWS);
 const { status } = spawnSync('node_modules/.bin/vitest', ['run', 'core/visibility'], {
   stdio: 'inherit',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { modelOf, prism, type Solid } from '../testing/solids';
+import { modelOf, prism, station, swept, type Solid } from '../testing/solids';
 import { FRONT, ISO, PLAN, drawModel, frameSight, piecesOf } from '../testing/views';
 import { faceArea } from '../geometry/polygons';
 import type { Vec3 } from '../geometry/vec3';
@@ -8,36 +8,13 @@ import { checkModel } from '../checks/check-model';
 import { summarise } from './summary';
 import { prepare } from './prepare';
 
-/** A bar swept through stations of four corners each, closed at its ends. */
-function swept(stations: readonly (readonly [Vec3, Vec3, Vec3, Vec3])[]): Solid {
-  const corners = stations.flat();
-  const triangles: [number, number, number][] = [
-    [0, 2, 1],
-    [0, 3, 2],
-  ];
-  for (let s = 0; s + 1 < stations.length; s++)
-    for (let k = 0; k < 4; k++) {
-      const [a, b] = [s * 4 + k, s * 4 + ((k + 1) % 4)];
-      triangles.push([a, b, b + 4], [a, b + 4, a + 4]);
-    }
-  const last = corners.length - 4;
-  triangles.push([last, last + 1, last + 2], [last, last + 2, last + 3]);
-  return { corners, triangles };
-}
-
-/** Stations of a bar that runs along x, turns twice and comes back through itself along y, there lower than before. */
-const at = (x: readonly [number, number], y: readonly [number, number], z: readonly [number, number]): [Vec3, Vec3, Vec3, Vec3] => [
-  [x[0], y[0], z[0]],
-  [x[1], y[1], z[0]],
-  [x[1], y[1], z[1]],
-  [x[0], y[0], z[1]],
-];
+/** A bar that runs along x, turns twice and comes back through itself along y, there lower than before. */
 const LOOP = [
-  at([0, 0], [1, 0], [0, 1]),
-  at([5, 6], [1, 0], [0, 1]),
-  at([5, 6], [3, 4], [0, 1]),
-  at([3, 2], [3, 4], [0.25, 0.75]),
-  at([3, 2], [-2, -2], [0.25, 0.75]),
+  station([0, 0], [1, 0], [0, 1]),
+  station([5, 6], [1, 0], [0, 1]),
+  station([5, 6], [3, 4], [0, 1]),
+  station([3, 2], [3, 4], [0.25, 0.75]),
+  station([3, 2], [-2, -2], [0.25, 0.75]),
 ] as const;
 
 /** The lines of a drawing of bodies of one material, whichever way they run and in whichever order they come. */

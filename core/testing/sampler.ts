@@ -154,16 +154,18 @@ function* edgesOf(
   }
 }
 
-/** The segments in which triangles of different bodies run through one another. */
+/** The segments in which triangles of different bodies, and those of one that share no edge, run through one another. */
 function* meetings(
   parts: readonly (readonly number[])[],
   triangles: readonly (readonly [Vec3, Vec3, Vec3])[],
   normals: readonly Vec3[],
 ): Iterable<Edge & { sure: boolean }> {
   for (let p = 0; p < parts.length; p++)
-    for (let q = p + 1; q < parts.length; q++)
+    for (let q = p; q < parts.length; q++)
       for (const s of parts[p]!)
         for (const t of parts[q]!) {
+          const shared = p === q ? sharedCorners(triangles[s]!, triangles[t]!) : 0;
+          if ((p === q && t <= s) || shared > 1) continue;
           const direction = cross(normals[s]!, normals[t]!);
           if (Math.hypot(...direction) < 1e-6) continue;
           const angle = dot(normals[s]!, normals[t]!);
@@ -171,9 +173,12 @@ function* meetings(
           const range = overlapOn(unit(direction), triangles[s]!, normals[s]!, triangles[t]!, normals[t]!);
           // a line needs a face that looks at the eye
           if (range && (normals[s]![2] < -1e-6 || normals[t]![2] < -1e-6))
-            yield { a: range[0], b: range[1], sure: range[2] && angle < SMOOTH };
+            yield { a: range[0], b: range[1], sure: range[2] && angle < SMOOTH && !shared };
         }
 }
+
+const sharedCorners = (s: readonly Vec3[], t: readonly Vec3[]): number =>
+  s.filter((a) => t.some((b) => Math.hypot(...minus(a, b)) < 1e-6)).length;
 
 /** Where two triangles' planes meet and both triangles are crossed; sure when the crossing runs through both insides. */
 function overlapOn(

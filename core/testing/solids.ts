@@ -82,6 +82,35 @@ export const together = (...solids: Solid[]): Solid => ({
   }),
 });
 
+/** A bar swept through stations of four corners each, closed at its ends. */
+export function swept(stations: readonly (readonly [Vec3, Vec3, Vec3, Vec3])[]): Solid {
+  const corners = stations.flat();
+  const triangles: [number, number, number][] = [
+    [0, 1, 2],
+    [0, 2, 3],
+  ];
+  for (let s = 0; s + 1 < stations.length; s++)
+    for (let k = 0; k < 4; k++) {
+      const [a, b] = [s * 4 + k, s * 4 + ((k + 1) % 4)];
+      triangles.push([a, b + 4, b], [a, a + 4, b + 4]);
+    }
+  const last = corners.length - 4;
+  triangles.push([last, last + 2, last + 1], [last, last + 3, last + 2]);
+  return { corners, triangles };
+}
+
+/** An upright rectangle across the way of a bar: two corners of its plan, and its heights. */
+export const station = (
+  x: readonly [number, number],
+  y: readonly [number, number],
+  z: readonly [number, number],
+): [Vec3, Vec3, Vec3, Vec3] => [
+  [x[0], y[0], z[0]],
+  [x[1], y[1], z[0]],
+  [x[1], y[1], z[1]],
+  [x[0], y[0], z[1]],
+];
+
 export interface Piece extends Partial<Pick<Element, 'name' | 'class' | 'use' | 'buildUp' | 'storey'>> {
   readonly solid: Solid;
   readonly material?: string;
