@@ -28,7 +28,7 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
   const { vertices, triangles, triangleEdges, edgeFaces, normals } = scene;
   const isTaken = new Uint8Array(triangles.length / 3);
   const order = new Uint32Array(triangles.length / 3);
-  /** The search in which a corner was met last. */
+  /** The stamping in which a corner was met last. */
   const stamp = new Int32Array(vertices.length / 3);
   let searches = 0;
   const [near, others]: [number[], number[]] = [[], []];
@@ -44,6 +44,7 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
     const count = patches.length - 1;
     const boxes = new Float64Array(count * 6);
     const cones = new Float64Array(count * 4);
+    let stamped = -1;
     for (let p = 0; p < count; p++) {
       boundPatch(patches[p]!, patches[p + 1]!, boxes, p * 6);
       coneOf(patches[p]!, patches[p + 1]!, cones, p * 4);
@@ -54,7 +55,11 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
         shared[k + 3] = Math.min(boxes[p * 6 + k + 3]!, boxes[q * 6 + k + 3]!) + WELD;
         if (shared[k]! > shared[k + 3]!) return;
       }
-      if (isOneSheet(cones, p, q) && shareCorner(patches, p, q)) return;
+      if (isOneSheet(cones, p, q)) {
+        if (stamped !== p) stampCorners(patches[p]!, patches[p + 1]!);
+        stamped = p;
+        if (hasStamp(patches[q]!, patches[q + 1]!)) return;
+      }
       trianglesIn(patches[p]!, patches[p + 1]!, near, nearBoxes);
       if (near.length) trianglesIn(patches[q]!, patches[q + 1]!, others, otherBoxes);
       if (!near.length || !others.length || lieApart(cones, p) || lieApart(cones, q)) return;
@@ -153,11 +158,14 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
     cones[at + 3] = Math.acos(cos);
   }
 
-  function shareCorner(patches: readonly number[], p: number, q: number): boolean {
+  function stampCorners(from: number, to: number): void {
     searches++;
-    for (let i = patches[p]!; i < patches[p + 1]!; i++)
-      for (let c = order[i]! * 3; c < order[i]! * 3 + 3; c++) stamp[triangles[c]!] = searches;
-    for (let i = patches[q]!; i < patches[q + 1]!; i++)
+    for (let i = from; i < to; i++) for (let c = order[i]! * 3; c < order[i]! * 3 + 3; c++) stamp[triangles[c]!] = searches;
+  }
+
+  /** Whether a patch has a corner of the one that was stamped last. */
+  function hasStamp(from: number, to: number): boolean {
+    for (let i = from; i < to; i++)
       for (let c = order[i]! * 3; c < order[i]! * 3 + 3; c++) if (stamp[triangles[c]!] === searches) return true;
     return false;
   }
