@@ -23,18 +23,19 @@ export interface Trimmed {
 /**
  * Removes what lies on the outer side of each plane, one after the other, and closes closed bodies over the cut: what comes
  * out is a model like any other, so that cutting, visibility and linework need to know nothing of trims.
- * Parts that are left whole (shown = 2) stay as they are; parts that are not shown are dropped.
+ * Parts that are left whole (shown = 2) stay as they are, but for a plane that spares nothing; parts that are not shown are dropped.
  * Cost: one preparation for each plane.
  */
 export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[], options: RegionOptions = {}): Trimmed {
   const made: { frame: Frame; faces: CutFaces }[] = [];
-  for (const { origin, normal } of planes) {
+  for (const { origin, normal, spares } of planes) {
+    const own = spares === 'nothing' ? shown.map((is) => (is ? 1 : 0)) : shown;
     const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
     const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
-    const view = viewSpace(scene, frame, shown);
-    const loops = cutLoops(scene, frame, shown);
+    const view = viewSpace(scene, frame, own);
+    const loops = cutLoops(scene, frame, own);
     made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options) });
-    model = keepBehind(model, scene, shown, view, loops, frame);
+    model = keepBehind(model, scene, own, view, loops, frame);
     scene = prepare(model);
   }
   // A face that an earlier trim made is cut by the later ones too.

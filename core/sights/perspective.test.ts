@@ -65,6 +65,13 @@ describe('a perspective', () => {
     expect(lengthOf(piecesOf(drawModel(room, view([0, 40, 1.6], [0, 50, 1.6]))))).toBe(0);
   });
 
+  it('cuts off at the eye what is left whole, too', () => {
+    const room = modelOf([box([-3, -3, 0], [6, 20, 0.2]), box([-1, 8, 0.2], [2, 1, 1])]);
+    const lines = (more: Partial<Sight>) => piecesOf(drawModel(room, view([0, 0, 1.6], [0, 5, 1.6], { fov: 60, ...more })));
+    expect(lines({ leaveWhole: [{ name: 'e0' }] })).toEqual(lines({}));
+    expect(lines({})).not.toHaveLength(0);
+  });
+
   it('is refused without its eye or with the target in it', () => {
     const refused = (sight: object, field: string) =>
       expect(() => checkSight({ kind: 'perspective', number: '', name: '', ...sight })).toThrowError(

@@ -6,6 +6,8 @@ export interface TrimPlane {
   readonly origin: Vec3;
   /** Length 1. */
   readonly normal: Vec3;
+  /** Whether it takes from parts too that a sight leaves whole: what lies behind the eye cannot be drawn. */
+  readonly spares?: 'nothing';
 }
 
 /** The trims of a sight and the six sides of its keep box, in coordinates from which `shift` is subtracted. */
