@@ -118,6 +118,28 @@ describe('the command line', () => {
     for (const name of names) expect(readFileSync(join(at('steps'), name), 'utf8')).toContain('<svg');
   });
 
+  it('tells of a body that runs through itself: where, and along which length', async () => {
+    // a bar of 1 × 1 m that turns twice and comes back half as high, through its own beginning
+    const plan = [[0, 0, 1, 0], [5, 6, 1, 0], [5, 6, 3, 4], [3, 2, 3, 4], [3, 2, -2, -2]]; // prettier-ignore
+    const corners = plan.flatMap(([x0, x1, y0, y1], k) =>
+      (k < 3 ? [0, 1] : [0.25, 0.75]).flatMap((z) => [`v ${x0} ${y0} ${z}`, `v ${x1} ${y1} ${z}`]),
+    );
+    // corners of a station: low, low, high, high
+    const round = [1, 2, 4, 3];
+    const sides = [0, 1, 2, 3].flatMap((s) =>
+      round.map((a, k) => [a + s * 4, a + s * 4 + 4, round[(k + 1) % 4]! + s * 4 + 4, round[(k + 1) % 4]! + s * 4]),
+    );
+    const faces = [...sides, [1, 2, 4, 3], [17, 19, 20, 18]].map((f) => `f ${f.join(' ')}`);
+    writeFileSync(at('loop.obj'), ['o loop', ...corners, ...faces].join('\n'));
+    const { code, out } = await tarvex('check', at('loop.obj'), '--unit', 'm', '--only', 'self-crossing', '--json');
+    expect(code).toBe(3);
+    const { checks } = JSON.parse(out) as { checks: { words: string; figure: number }[] };
+    expect(checks).toEqual([expect.objectContaining({ words: 'runs through itself along 6 m', figure: expect.closeTo(6, 6) })]);
+    expect((await tarvex('inspect', at('loop.obj'), '--unit', 'm')).out).toMatch(
+      /runs through itself, first near [23]\.000, [01]\.000, 0\.[2-7]/,
+    );
+  });
+
   it('builds a plan by a table, checks it, and refuses a table that is wrong before anything is read', async () => {
     const table = { WALLS: { height: 3 }, WINDOWS: { base: 0.9, height: 1.2 }, FURNITURE: { class: '' } };
     writeFileSync(at('table.json'), JSON.stringify(table));
