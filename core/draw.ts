@@ -7,7 +7,7 @@ import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import { Fault, type Note } from './faults/fault';
 import { dot, type Vec3 } from './geometry/vec3';
 import { HelperGone } from './linework/answers';
-import { clearLines, clearRegions, coversBefore } from './linework/before-the-cut';
+import { clearLines, clearRegions, coversBefore, rimLines } from './linework/before-the-cut';
 import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
 import type { Drawing, StepTimes } from './linework/drawing';
@@ -169,8 +169,10 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
     const covers = hasWhole ? coversBefore(scene, shown, frame, distance, origin, [-x, -y, -z]) : [];
     const found = new Segments();
     if (!options.cutOnly) cutLines(model, own, found, isProfile);
-    const lines = clearLines(found.done(), covers);
-    return { lines, regions: clearRegions(own.regions, covers, lines), notes: outlineNotes(model, own) };
+    const cut = clearLines(found.done(), covers);
+    const regions = clearRegions(own.regions, covers, cut);
+    const rims = options.cutOnly ? [] : [rimLines(own.regions, covers, regions)];
+    return { lines: joinSegments([cut, ...rims]), regions, notes: outlineNotes(model, own) };
   });
   let segments = joinSegments(pictures.map(({ lines }) => lines));
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {

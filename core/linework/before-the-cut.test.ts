@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/polygons';
 import type { Vec3 } from '../geometry/vec3';
+import { lineFaults } from '../proof/line-faults';
 import type { Sight } from '../sights/sight';
 import { angle, box, modelOf, moved, polygon, prism, turned, type Piece } from '../testing/solids';
 import { drawModel, frameSight, lengthOf, piecesOf } from '../testing/views';
@@ -51,6 +52,20 @@ describe('what is left whole, before a cut face', () => {
     const alone = drawn(bearing, sight);
     const { area, length } = drawn([...bearing, shaft], sight);
     expect([area, length]).toEqual([expect.closeTo(alone.area, 6), expect.closeTo(alone.length, 6)]);
+  });
+
+  it('has an edge where it comes out of the cut face, unless its outline runs there', () => {
+    // sheared along u: it leaves the plane y = 1 between u = 1 and 2, and ends at y = -1 between 2 and 3
+    const bar = box([1, -1, 1], [1, 4, 1]);
+    const sheared = { ...bar, corners: bar.corners.map(([x, y, z]): Vec3 => [x + (1 - y) / 2, y, z]) };
+    for (const [solid, lines] of [
+      [bar, 4],
+      [sheared, 4 + 2 * 1 + 1],
+    ] as const) {
+      const { drawing, length } = drawn([mass, { solid, name: 'guest', material: 'Steel' }]);
+      expect([length, lengthOf(piecesOf(drawing, ['outline', 'edge']))]).toEqual([expect.closeTo(16, 6), expect.closeTo(lines, 6)]);
+      expect(lineFaults(drawing)).toEqual([]);
+    }
   });
 
   it('covers the faces that a keep box makes, too', () => {

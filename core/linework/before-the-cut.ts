@@ -6,22 +6,31 @@ import { dot, type Vec3 } from '../geometry/vec3';
 import type { Scene } from '../scene/scene';
 import { toFrame, type Frame } from '../sights/frame';
 import { foreshortening } from '../sights/view-space';
+import { roleIndex } from './role';
 import { Segments, type SegmentList } from './segments';
 
 /** Less of a cut face than this is not taken from it, square metres: what touches is not covered. */
 const SLIVER = 1e-6;
 
+/** What an element that is left whole covers of a cut face. */
+export interface Cover {
+  readonly element: number;
+  readonly faces: readonly Face[];
+}
+
 /**
  * What elements that are left whole cover of a cut face: the part of them before its plane, as the picture shows it.
  * `origin` and `normal` (towards the eye) are those of the plane. Cost: the triangles of parts that are left whole.
  */
-export function coversBefore(scene: Scene, shown: Uint8Array, frame: Frame, distance: number, origin: Vec3, normal: Vec3): Face[] {
-  const { vertices, triangles, partTriangleStart } = scene;
+export function coversBefore(scene: Scene, shown: Uint8Array, frame: Frame, distance: number, origin: Vec3, normal: Vec3): Cover[] {
+  const { vertices, triangles, partTriangleStart, partElement } = scene;
   const corner = (i: number): Vec3 => [vertices[i * 3]!, vertices[i * 3 + 1]!, vertices[i * 3 + 2]!];
   const before = (p: Vec3) => dot([p[0] - origin[0], p[1] - origin[1], p[2] - origin[2]], normal);
-  const rings: Ring[] = [];
+  const ringsOf = new Map<number, Ring[]>();
   for (let part = 0; part < shown.length; part++) {
     if (shown[part] !== 2) continue;
+    const rings = ringsOf.get(partElement[part]!) ?? [];
+    ringsOf.set(partElement[part]!, rings);
     for (let t = partTriangleStart[part]!; t < partTriangleStart[part + 1]!; t++) {
       const points = [0, 1, 2].map((k) => corner(triangles[t * 3 + k]!));
       const heights = points.map(before);
@@ -45,22 +54,24 @@ export function coversBefore(scene: Scene, shown: Uint8Array, frame: Frame, dist
       }
     }
   }
-  return union(rings);
+  return [...ringsOf].map(([element, rings]) => ({ element, faces: union(rings) }));
 }
 
 /** Cut lines without what is covered. A line along the rim of a cover is not covered. */
-export function clearLines(list: SegmentList, covers: readonly Face[]): SegmentList {
-  if (!covers.length) return list;
-  const sides = covers.flatMap((cover) => cover.flatMap(sidesOf));
-  const index = boxesOf(sides);
+export function clearLines(list: SegmentList, covers: readonly Cover[]): SegmentList {
+  const faces = covers.flatMap((cover) => cover.faces);
+  if (!faces.length) return list;
+  const rims = faces.flatMap((face) => face.flatMap(sidesOf));
+  const near = new Sides(rims);
+  const rimOf = faces.map((face) => new Sides(face.flatMap(sidesOf)));
   const out = new Segments(list.count);
   for (let s = 0; s < list.count; s++) {
     const [u0, v0, u1, v1] = [list.ends[s * 4]!, list.ends[s * 4 + 1]!, list.ends[s * 4 + 2]!, list.ends[s * 4 + 3]!];
     const [du, dv] = [u1 - u0, v1 - v0];
     const square = du * du + dv * dv;
     const stops = [0, 1];
-    for (const k of index.search(Math.min(u0, u1) - SNAP, Math.min(v0, v1) - SNAP, Math.max(u0, u1) + SNAP, Math.max(v0, v1) + SNAP)) {
-      const [a, b, c, d] = sides[k]!;
+    for (const k of near.near(u0, v0, u1, v1)) {
+      const [a, b, c, d] = rims[k]!;
       const turn = du * (d - b) - dv * (c - a);
       if (Math.abs(turn) > 1e-12) stops.push(((a - u0) * (d - b) - (b - v0) * (c - a)) / turn);
       // a side along the line has its effect from corner to corner
@@ -73,7 +84,7 @@ export function clearLines(list: SegmentList, covers: readonly Face[]): SegmentL
       const [a, b] = [ordered[k]!, ordered[k + 1]!];
       if ((b - a) * (b - a) * square < SNAP * SNAP) continue;
       const [u, v] = [u0 + ((a + b) / 2) * du, v0 + ((a + b) / 2) * dv];
-      if (covers.some((cover) => isWithin(cover, u, v)) && !onRim(u, v)) {
+      if (faces.some((face, f) => isWithin(face, u, v) && !rimOf[f]!.has(u, v))) {
         if (from >= 0) out.addStretch(list, s, from, a);
         from = -1;
       } else if (from < 0) from = a;
@@ -81,34 +92,43 @@ export function clearLines(list: SegmentList, covers: readonly Face[]): SegmentL
     if (from >= 0) out.addStretch(list, s, from, 1);
   }
   return out.done();
-
-  function onRim(u: number, v: number): boolean {
-    return index.search(u - SNAP, v - SNAP, u + SNAP, v + SNAP).some((k) => {
-      const [a, b, c, d] = sides[k]!;
-      return Math.abs((c - a) * (v - b) - (d - b) * (u - a)) < SNAP * Math.hypot(c - a, d - b);
-    });
-  }
 }
 
 /** Cut faces without what is covered; their corners are those in which the cleared lines end. */
-export function clearRegions(regions: readonly Region[], covers: readonly Face[], lines: SegmentList): readonly Region[] {
-  if (!covers.length) return regions;
+export function clearRegions(regions: readonly Region[], covers: readonly Cover[], lines: SegmentList): readonly Region[] {
+  const over = covers.flatMap(({ faces }) => faces.flat());
+  if (!over.length) return regions;
   const places: Side[] = [];
   for (let k = 0; k < lines.count * 4; k += 2) places.push([lines.ends[k]!, lines.ends[k + 1]!, lines.ends[k]!, lines.ends[k + 1]!]);
-  const index = places.length ? boxesOf(places) : null;
+  const ends = new Sides(places);
   const snapped = (ring: Ring): Ring =>
     ring.map((_, i) => {
       const [u, v] = [ring[i & ~1]!, ring[i | 1]!];
-      const [hit] = index?.search(u - SNAP, v - SNAP, u + SNAP, v + SNAP) ?? [];
+      const [hit] = ends.near(u, v, u, v);
       return hit === undefined ? ring[i]! : places[hit]![i & 1]!;
     });
   return regions.flatMap((region) => {
-    const over = covers.flat();
     const shared = intersection(region.face, over).reduce((sum, f) => sum + faceArea(f), 0);
     if (shared <= SLIVER) return [region];
     const rest = difference(region.face, over).filter((f) => faceArea(f) > SLIVER);
     return rest.map((face) => ({ ...region, face: face.map(snapped) }));
   });
+}
+
+/** Where an element that is left whole comes out of a cut face: an edge, unless its outline runs there, which is stronger. */
+export function rimLines(regions: readonly Region[], covers: readonly Cover[], cleared: readonly Region[]): SegmentList {
+  const out = new Segments();
+  if (covers.some(({ faces }) => faces.length)) {
+    const before = new Sides(regions.flatMap(({ face }) => face.flatMap(sidesOf)));
+    const rims = covers.map(({ element, faces }) => ({ element, rim: new Sides(faces.flatMap((face) => face.flatMap(sidesOf))) }));
+    for (const { face, elements } of cleared)
+      for (const [a, b, c, d] of face.flatMap(sidesOf)) {
+        const [u, v] = [(a + c) / 2, (b + d) / 2];
+        const own = before.has(u, v) ? undefined : rims.find(({ rim }) => rim.has(u, v));
+        if (own) out.add(a, b, 0, c, d, 0, { role: roleIndex('edge'), element: own.element, beyond: elements[0]! });
+      }
+  }
+  return out.done();
 }
 
 type Side = [number, number, number, number];
@@ -118,11 +138,30 @@ function sidesOf(ring: Ring): Side[] {
   return Array.from({ length: n / 2 }, (_, k): Side => [ring[k * 2]!, ring[k * 2 + 1]!, ring[(k * 2 + 2) % n]!, ring[(k * 2 + 3) % n]!]);
 }
 
-function boxesOf(sides: readonly Side[]): Flatbush {
-  const index = new Flatbush(sides.length, 16, Float64Array);
-  for (const [a, b, c, d] of sides) index.add(Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d));
-  index.finish();
-  return index;
+/** Straight sides, to be asked for what is near a place. */
+class Sides {
+  private readonly sides: readonly Side[];
+  private readonly index: Flatbush | null;
+
+  constructor(sides: readonly Side[]) {
+    this.sides = sides;
+    this.index = sides.length ? new Flatbush(sides.length, 16, Float64Array) : null;
+    for (const [a, b, c, d] of sides) this.index!.add(Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d));
+    this.index?.finish();
+  }
+
+  /** The numbers of those whose boxes come near that of a segment. */
+  near(a: number, b: number, c: number, d: number): number[] {
+    return this.index?.search(Math.min(a, c) - SNAP, Math.min(b, d) - SNAP, Math.max(a, c) + SNAP, Math.max(b, d) + SNAP) ?? [];
+  }
+
+  /** Whether a place lies on one of them. */
+  has(u: number, v: number): boolean {
+    return this.near(u, v, u, v).some((k) => {
+      const [a, b, c, d] = this.sides[k]!;
+      return Math.abs((c - a) * (v - b) - (d - b) * (u - a)) < SNAP * Math.hypot(c - a, d - b);
+    });
+  }
 }
 
 const isWithin = (face: Face, u: number, v: number): boolean =>

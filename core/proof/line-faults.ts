@@ -1,10 +1,14 @@
 import Flatbush from 'flatbush';
 import { JOIN, SAME_LINE, SPECK } from '../geometry/tolerances';
-import { linePoints, type Drawing } from '../linework/drawing';
+import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { ROLES, roleIndex } from '../linework/role';
 import { overlap, SegmentGrid } from '../linework/segment-grid';
 import type { Finding } from './proof';
 
+/** Sine of 0.3°: lines more aslant than this cross, however long they stay near each other. */
+const CROSSING = 0.005;
+/** Centres and axes of arcs that are one differ by less than this, metres. */
+const SAME_CURVE = 1e-3;
 /** Ends farther apart than this are no gap but two ends, metres. */
 const GAP = 0.005;
 
@@ -41,21 +45,22 @@ function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
     if (Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!) > JOIN) tips.push([p[0]!, p[1]!], [p[n - 2]!, p[n - 1]!]);
   }
   if (tips.length < 2) return [];
-  const index = new Flatbush(flat.length / 4, 16, Float64Array);
-  for (let s = 0; s < flat.length; s += 4)
+  const under = Float64Array.from([...flat, ...chords(drawing)]);
+  const index = new Flatbush(under.length / 4, 16, Float64Array);
+  for (let s = 0; s < under.length; s += 4)
     index.add(
-      Math.min(flat[s]!, flat[s + 2]!),
-      Math.min(flat[s + 1]!, flat[s + 3]!),
-      Math.max(flat[s]!, flat[s + 2]!),
-      Math.max(flat[s + 1]!, flat[s + 3]!),
+      Math.min(under[s]!, under[s + 2]!),
+      Math.min(under[s + 1]!, under[s + 3]!),
+      Math.max(under[s]!, under[s + 2]!),
+      Math.max(under[s + 1]!, under[s + 3]!),
     );
   index.finish();
   const out: Finding[] = [];
   const told = new Set<number>();
   tips.forEach(([u, v], i) => {
     if (told.has(i)) return;
-    // an end on another line, or at another end, is where it should be
-    const touching = index.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN).filter((s) => distance(flat, s, u, v) <= JOIN);
+    // an end on another line, or at another end, is where it should be; so is one on a facet of something round
+    const touching = index.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN).filter((s) => distance(under, s, u, v) <= JOIN);
     if (touching.length > 1) return;
     const other = tips.findIndex(([x, y], j) => j !== i && Math.hypot(x - u, y - v) > JOIN && Math.hypot(x - u, y - v) <= GAP);
     if (other < 0) return;
@@ -66,6 +71,14 @@ function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
   return out;
 }
 
+/** The facets under the arcs of a drawing, as segments. */
+function chords({ points, lineStart, lineArc }: Drawing): number[] {
+  const out: number[] = [];
+  for (let l = 0; l < lineArc.length; l++)
+    for (let p = lineStart[l]!; lineArc[l]! >= 0 && p + 1 < lineStart[l + 1]!; p++) out.push(...points.subarray(p * 2, p * 2 + 4));
+  return out;
+}
+
 function doubles(drawing: Drawing, flat: Float64Array, lineOf: readonly number[]): Finding[] {
   const grid = new SegmentGrid(flat, SAME_LINE);
   const out: Finding[] = [];
@@ -73,9 +86,10 @@ function doubles(drawing: Drawing, flat: Float64Array, lineOf: readonly number[]
   for (let s = 0; s < lineOf.length; s++)
     for (const o of grid.near(s, near)) {
       if (o <= s || lineOf[o] === lineOf[s]) continue;
+      if (!mayBeOne(drawing, lineOf[s]!, lineOf[o]!)) continue;
       const stretch = overlap(flat, s, o, SAME_LINE / 2);
       const length = Math.hypot(flat[s * 4 + 2]! - flat[s * 4]!, flat[s * 4 + 3]! - flat[s * 4 + 1]!);
-      if (!stretch || (stretch[1] - stretch[0]) * length < 10 * SPECK) continue;
+      if (!stretch || (stretch[1] - stretch[0]) * length < 10 * SPECK || slant(flat, s, o) > CROSSING) continue;
       const t = (stretch[0] + stretch[1]) / 2;
       const at: [number, number] = [
         flat[s * 4]! + t * (flat[s * 4 + 2]! - flat[s * 4]!),
@@ -85,6 +99,21 @@ function doubles(drawing: Drawing, flat: Float64Array, lineOf: readonly number[]
       out.push({ code: 'double-line', facts: { roles, length: ((stretch[1] - stretch[0]) * length * 1000).toFixed(1) }, at });
     }
   return out;
+}
+
+/** Whether two lines are of one kind: a straight line and an arc touch at most, and so do arcs of different curves. */
+function mayBeOne(drawing: Drawing, l: number, m: number): boolean {
+  const [a, b] = [drawing.lineArc[l]!, drawing.lineArc[m]!];
+  if (a < 0 || b < 0) return a < 0 && b < 0;
+  const [one, other] = [arcAt(drawing, a), arcAt(drawing, b)];
+  return [0, 1, 2, 3].every((k) => Math.abs(one[k]! - other[k]!) < SAME_CURVE);
+}
+
+/** Sine of the angle between two segments. */
+function slant(flat: Float64Array, s: number, o: number): number {
+  const [a, b] = [flat[s * 4 + 2]! - flat[s * 4]!, flat[s * 4 + 3]! - flat[s * 4 + 1]!];
+  const [c, d] = [flat[o * 4 + 2]! - flat[o * 4]!, flat[o * 4 + 3]! - flat[o * 4 + 1]!];
+  return Math.abs(a * d - b * c) / (Math.hypot(a, b) * Math.hypot(c, d));
 }
 
 function distance(flat: Float64Array, s: number, u: number, v: number): number {
