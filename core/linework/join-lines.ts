@@ -1,6 +1,7 @@
 import { JOIN, SPECK } from '../geometry/tolerances';
 import { adoptArcs, curvesOf, type KnownCurve } from './adopt-arcs';
 import type { Lines } from './drawing';
+import { endOnArcs } from './end-on-arcs';
 import { fitArcs, type Stretch } from './fit-arcs';
 import { lengthenArcs, type CutChord } from './lengthen-arcs';
 import { LinesBuilder, type LineFacts } from './lines-builder';
@@ -121,7 +122,7 @@ export function joinLines(list: SegmentList): Lines {
     first = last;
   }
   writeAll();
-  return lengthenArcs(lines.done(), ends);
+  return endOnArcs(lengthenArcs(lines.done(), ends));
 
   function walk(s: number, from: number): Chain {
     const chain: Chain = { nodes: [from], segments: [] };

@@ -128,7 +128,8 @@ interface ChordIndex {
   readonly line: Uint32Array;
 }
 
-function chordIndex({ points, lineStart, lineRole }: Lines): ChordIndex {
+/** The straight pieces of all lines, those of arcs between the corners that lie on them, by their boxes. */
+export function chordIndex({ points, lineStart, lineRole }: Lines): ChordIndex {
   const total = points.length / 2 - lineRole.length;
   const boxes = new Flatbush(total, 16, Float64Array);
   const chord = new Uint32Array(total),

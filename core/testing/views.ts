@@ -1,7 +1,7 @@
 import { draw } from '../draw';
 import type { Vec3 } from '../geometry/vec3';
-import { ARC_NUMBERS } from '../linework/arc';
-import { linePoints, type Drawing } from '../linework/drawing';
+import { ARC_NUMBERS, arcParameter, arcPoint, type Arc } from '../linework/arc';
+import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { ROLES, type Role } from '../linework/role';
 import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
@@ -37,19 +37,31 @@ export function piecesOf(drawing: Drawing, roles: readonly Role[] = VISIBLE): nu
   return out;
 }
 
+const radius = ([, , u, v]: Arc): number => Math.hypot(u, v);
+
+function passes(arc: Arc, u: number, v: number): boolean {
+  const [pu, pv] = arcPoint(arc, arcParameter(arc, u, v, arc[5]));
+  return Math.hypot(pu - u, pv - v) < 1e-7;
+}
+
 /**
  * The same between the corners of the model, arcs as their chords; fifth, how far the piece may leave the model's edge: at the ends
- * of an arc by its rise over a chord of twelve, elsewhere not at all.
+ * of an arc, and of a straight line that ends on one, by its rise over a chord of twelve, elsewhere not at all.
  */
 export function chordsOf(drawing: Drawing, roles: readonly Role[] = VISIBLE): number[][] {
   const out: number[][] = [];
+  const arcs = Array.from({ length: drawing.arcs.length / ARC_NUMBERS }, (_, a) => arcAt(drawing, a));
   drawing.lineRole.forEach((role, l) => {
     if (!roles.includes(ROLES[role]!)) return;
     const p = drawing.points;
     const [from, to] = [drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2 - 2];
-    const a = drawing.lineArc[l]! * ARC_NUMBERS;
-    const rise = a >= 0 ? 0.035 * Math.hypot(drawing.arcs[a + 2]!, drawing.arcs[a + 3]!) : 0;
-    for (let i = from; i < to; i += 2) out.push([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!, i === from || i === to - 2 ? rise : 0]);
+    const own = drawing.lineArc[l]!;
+    const rise = own >= 0 ? 0.035 * radius(arcs[own]!) : 0;
+    for (let i = from; i < to; i += 2) {
+      const tips = own < 0 ? [...(i === from ? [i] : []), ...(i === to - 2 ? [i + 2] : [])] : [];
+      const moved = tips.map((at) => 0.1 * Math.max(0, ...arcs.filter((arc) => passes(arc, p[at]!, p[at + 1]!)).map(radius)));
+      out.push([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!, i === from || i === to - 2 ? Math.max(rise, ...moved) : 0]);
+    }
   });
   return out;
 }
