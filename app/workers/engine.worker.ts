@@ -6,7 +6,7 @@ import { STANDARD } from '../../core/drafting/standard';
 import { styleDrawing } from '../../core/drafting/style-drawing';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
-import { checkModel, type Check } from '../../core/checks/check-model';
+import type { Check } from '../../core/checks/check-model';
 import type { Corrections } from '../../core/model/correct';
 import type { Drawing } from '../../core/linework/drawing';
 import { isAsItIs } from '../../core/model/placement';
@@ -224,6 +224,7 @@ const engine = {
       const known = await database.checks.get(id);
       if (known) return known.checks;
       const { model, scene } = await open(id);
+      const { checkModel } = await import('../../core/checks/check-model');
       const checks = checkModel(model, scene, staleness(token));
       await database.checks.put({ id, checks });
       return checks;
