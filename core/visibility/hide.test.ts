@@ -125,50 +125,27 @@ const CUTS: Record<string, Sight> = {
   'slanted cut': frameSight([0.37, 0.81, -0.29], [0, 0, 1], [1.31, 1.42, 1.17]),
 };
 
+const SCENES: readonly (readonly [what: string, solids: fc.Arbitrary<Solid[]>, runs: number])[] = [
+  ['random scenes', scene, RUNS],
+  ['a body that runs through itself', loopingBar, Math.ceil(RUNS / 2)],
+  ['bodies that run through one another', crossingScene, RUNS],
+];
+
 describe('visible lines beside a brute-force sampler', () => {
-  for (const [name, sight] of Object.entries({ ...VIEWS, ...CUTS }))
-    it(
-      `agrees on random scenes: ${name}`,
-      () => {
-        fc.assert(
-          fc.property(scene, (solids) => {
-            const model = modelOf(solids);
-            const { missing, extra } = judge(model, drawModel(model, sight), sight.frame!.cut);
-            expect({ missing, extra }).toEqual({ missing: [], extra: [] });
-          }),
-          { seed: 20261126, numRuns: RUNS },
-        );
-      },
-      TIME,
-    );
-  for (const [name, sight] of Object.entries({ ...VIEWS, ...CUTS }))
-    it(
-      `agrees on a body that runs through itself: ${name}`,
-      () => {
-        fc.assert(
-          fc.property(loopingBar, (solids) => {
-            const model = modelOf(solids);
-            const { missing, extra } = judge(model, drawModel(model, sight), sight.frame!.cut);
-            expect({ missing, extra }).toEqual({ missing: [], extra: [] });
-          }),
-          { seed: 20261127, numRuns: Math.ceil(RUNS / 2) },
-        );
-      },
-      TIME,
-    );
-  for (const [name, sight] of Object.entries({ ...VIEWS, ...CUTS }))
-    it(
-      `agrees on bodies that run through one another: ${name}`,
-      () => {
-        fc.assert(
-          fc.property(crossingScene, (solids) => {
-            const model = modelOf(solids);
-            const { missing, extra } = judge(model, drawModel(model, sight), sight.frame!.cut);
-            expect({ missing, extra }).toEqual({ missing: [], extra: [] });
-          }),
-          { seed: 20261126, numRuns: RUNS },
-        );
-      },
-      TIME,
-    );
+  for (const [what, solidsOf, numRuns] of SCENES)
+    for (const [name, sight] of Object.entries({ ...VIEWS, ...CUTS }))
+      it(
+        `agrees on ${what}: ${name}`,
+        () => {
+          fc.assert(
+            fc.property(solidsOf, (solids) => {
+              const model = modelOf(solids);
+              const { missing, extra } = judge(model, drawModel(model, sight), sight.frame!.cut);
+              expect({ missing, extra }).toEqual({ missing: [], extra: [] });
+            }),
+            { seed: 20261126, numRuns },
+          );
+        },
+        TIME,
+      );
 });
