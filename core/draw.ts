@@ -231,7 +231,7 @@ function beforeTheEye({ vertices }: Scene, { origin, look }: Frame, distance: nu
   const near: Vec3 = [at(0), at(1), at(2)];
   for (let i = 0; i < vertices.length; i += 3)
     if (dot([vertices[i]! - near[0], vertices[i + 1]! - near[1], vertices[i + 2]! - near[2]], look) < 0)
-      return [{ origin: near, normal: [-look[0], -look[1], -look[2]], spares: 'nothing' }];
+      return [{ origin: near, normal: [-look[0], -look[1], -look[2]], sparesNothing: true }];
   return [];
 }
 

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import Flatbush from 'flatbush';
-import { ringContains } from '../../core/geometry/polygons';
+import { faceContains } from '../../core/geometry/polygons';
 import { linePoints } from '../../core/linework/drawing';
 import { paint, type PaintView } from '../drawing/paint';
 import type { DrawnSight } from './drawn-sight';
@@ -55,9 +55,7 @@ const painter = {
     }
     const met = best >= 0 && elementIds?.get(drawing.lineElement[best]!);
     if (met) return { element: met, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
-    const r = drawing.regions.findIndex(
-      (region) => ringContains(region.face[0]!, u, v) && !region.face.slice(1).some((hole) => ringContains(hole, u, v)),
-    );
+    const r = drawing.regions.findIndex((region) => faceContains(region.face, u, v));
     if (r < 0) return null;
     const fill = fills[r];
     const cut = elementIds?.get(drawing.regions[r]!.elements[0]!);

@@ -1,4 +1,4 @@
-import { difference, faceArea, ringBounds, type Ring } from '../geometry/polygons';
+import { difference, faceArea, reversed, ringBounds, type Ring } from '../geometry/polygons';
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { CutFaces, Region } from './regions';
@@ -60,12 +60,6 @@ function bridgeGaps(lines: readonly Ring[], regions: readonly Region[]): number[
     surface.push(...next);
   }
   return surface;
-}
-
-function reversed(points: Ring): Ring {
-  const out: number[] = [];
-  for (let i = points.length - 2; i >= 0; i -= 2) out.push(points[i]!, points[i + 1]!);
-  return Float64Array.from(out);
 }
 
 /** A ground line never turns back: u grows or falls all along. */

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { Leaders } from '../geometry/leaders';
-import { faceArea, intersection, ringBounds, ringContains, type Face, type Ring } from '../geometry/polygons';
+import { faceArea, faceContains, intersection, ringBounds, ringContains, type Face, type Ring } from '../geometry/polygons';
 import type { Model } from '../model/model';
 import type { Frame } from '../sights/frame';
 import { buildUpLayers, type CutLayer } from './build-up-layers';
@@ -210,7 +210,7 @@ function touches(face: Face, ring: Ring): boolean {
     for (const side of [-1, 1]) {
       const u = (ring[i]! + ring[i + 2]!) / 2 + (side * -dv * step) / l;
       const v = (ring[i + 1]! + ring[i + 3]!) / 2 + (side * du * step) / l;
-      if (ringContains(ring, u, v) && ringContains(face[0]!, u, v) && !face.slice(1).some((hole) => ringContains(hole, u, v))) return true;
+      if (ringContains(ring, u, v) && faceContains(face, u, v)) return true;
     }
     if (i > 16) break;
   }

@@ -1,4 +1,4 @@
-import type { Ring } from '../geometry/polygons';
+import { reversed, type Ring } from '../geometry/polygons';
 import type { Outline } from './close-loops';
 import type { CutLoops } from './cut-loops';
 import type { Region } from './regions';
@@ -80,13 +80,7 @@ function fromLowest(ring: Ring): Ring {
 function fromLowerEnd(line: Ring): Ring {
   const n = line.length;
   const order = rounded(line[0]!) - rounded(line[n - 2]!) || rounded(line[1]!) - rounded(line[n - 1]!);
-  if (order <= 0) return line;
-  const out = new Float64Array(n);
-  for (let i = 0; i < n; i += 2) {
-    out[i] = line[n - 2 - i]!;
-    out[i + 1] = line[n - 1 - i]!;
-  }
-  return out;
+  return order <= 0 ? line : reversed(line);
 }
 
 function compare(a: Ring, b: Ring): number {

@@ -28,8 +28,8 @@ export interface Trimmed {
  */
 export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[], options: RegionOptions = {}): Trimmed {
   const made: { frame: Frame; faces: CutFaces }[] = [];
-  for (const { origin, normal, spares } of planes) {
-    const own = spares === 'nothing' ? shown.map((is) => (is ? 1 : 0)) : shown;
+  for (const { origin, normal, sparesNothing } of planes) {
+    const own = sparesNothing ? shown.map((is) => (is ? 1 : 0)) : shown;
     const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
     const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
     const view = viewSpace(scene, frame, own);

@@ -44,6 +44,20 @@ export function ringContains(ring: Ring, u: number, v: number): boolean {
   return inside;
 }
 
+/** Whether a point lies inside a face and in none of its holes; on an outline either answer may come. */
+export const faceContains = (face: Face, u: number, v: number): boolean =>
+  ringContains(face[0]!, u, v) && !face.slice(1).some((hole) => ringContains(hole, u, v));
+
+/** The same corners the other way round. */
+export function reversed(ring: Ring): Ring {
+  const out = new Float64Array(ring.length);
+  for (let i = 0; i < ring.length; i += 2) {
+    out[i] = ring[ring.length - 2 - i]!;
+    out[i + 1] = ring[ring.length - 1 - i]!;
+  }
+  return out;
+}
+
 /*
  * The polygon kernel rounds to a grid of 1 µm (Vatti's method as in Clipper2). A corner that comes back in the cell of one that went in
  * is that one again, to the last bit: only where sides cross is the grid to be seen.
@@ -128,13 +142,7 @@ function orient(path: PathD, counterClockwise: boolean): Ring {
     ring[i * 2] = p.x;
     ring[i * 2 + 1] = p.y;
   });
-  if (ringArea(ring) > 0 === counterClockwise) return ring;
-  const turned = new Float64Array(ring.length);
-  for (let i = 0; i < ring.length; i += 2) {
-    turned[i] = ring[ring.length - 2 - i]!;
-    turned[i + 1] = ring[ring.length - 1 - i]!;
-  }
-  return turned;
+  return ringArea(ring) > 0 === counterClockwise ? ring : reversed(ring);
 }
 
 /** All that any ring covers (non-zero winding). */

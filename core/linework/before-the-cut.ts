@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Region } from '../cutting/regions';
-import { difference, faceArea, intersection, ringArea, ringContains, union, type Face, type Ring } from '../geometry/polygons';
+import { difference, faceArea, faceContains, intersection, reversed, ringArea, union, type Face, type Ring } from '../geometry/polygons';
 import { SNAP } from '../geometry/tolerances';
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { Scene } from '../scene/scene';
@@ -45,7 +45,8 @@ export function coversBefore(scene: Scene, shown: Uint8Array, frame: Frame, dist
           put([p[0] + f * (q[0] - p[0]), p[1] + f * (q[1] - p[1]), p[2] + f * (q[2] - p[2])]);
         }
       });
-      rings.push(counterClockwise(Float64Array.from(flat)));
+      const ring = Float64Array.from(flat);
+      rings.push(ringArea(ring) < 0 ? reversed(ring) : ring);
 
       function put(p: Vec3): void {
         const [u, v, w] = toFrame(frame, p);
@@ -84,7 +85,7 @@ export function clearLines(list: SegmentList, covers: readonly Cover[]): Segment
       const [a, b] = [ordered[k]!, ordered[k + 1]!];
       if ((b - a) * (b - a) * square < SNAP * SNAP) continue;
       const [u, v] = [u0 + ((a + b) / 2) * du, v0 + ((a + b) / 2) * dv];
-      if (faces.some((face, f) => isWithin(face, u, v) && !rimOf[f]!.has(u, v))) {
+      if (faces.some((face, f) => faceContains(face, u, v) && !rimOf[f]!.has(u, v))) {
         if (from >= 0) out.addStretch(list, s, from, a);
         from = -1;
       } else if (from < 0) from = a;
@@ -162,14 +163,4 @@ class Sides {
       return Math.abs((c - a) * (v - b) - (d - b) * (u - a)) < SNAP * Math.hypot(c - a, d - b);
     });
   }
-}
-
-const isWithin = (face: Face, u: number, v: number): boolean =>
-  ringContains(face[0]!, u, v) && !face.slice(1).some((hole) => ringContains(hole, u, v));
-
-function counterClockwise(ring: Ring): Ring {
-  if (ringArea(ring) >= 0) return ring;
-  const out = new Float64Array(ring.length);
-  for (let i = 0; i < ring.length; i += 2) out.set([ring[ring.length - 2 - i]!, ring[ring.length - 1 - i]!], i);
-  return out;
 }

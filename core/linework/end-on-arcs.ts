@@ -66,7 +66,10 @@ export function endOnArcs(lines: Lines): Lines {
   }
 }
 
-/** Where a line through two points meets the curve of an arc, in parts of the way from the first to the second, the nearest to the second; NaN where it does not, or nearly touches it only. */
+/**
+ * Where a line through two points meets the curve of an arc, in parts of the way from the first to the second, the nearest to the
+ * second; NaN where it does not, or nearly touches it only.
+ */
 function meet([cu, cv, axisU, axisV, ratio]: Arc, pu: number, pv: number, u: number, v: number): number {
   // turned into the unit circle
   const square = axisU * axisU + axisV * axisV;

@@ -18,8 +18,8 @@ type Tell = (s: number, t: number) => void;
 
 /**
  * Finds the pairs of triangles of one shell that may run through each other: `tell` gets two that share a corner at most and whose
- * boxes meet, and looks closer. Large shells are divided into patches that hang together; a patch, or two
- * that share a corner, whose normals lie within 40° of one direction is a sheet over a plane, which crosses itself only where its rim does.
+ * boxes meet, and looks closer. Large shells are divided into patches that hang together; a patch, or two that share a corner, whose
+ * normals lie within 40° of one direction is a sheet over a plane, which crosses itself only where its rim does.
  * In: the triangles of a shell that is not convex. Cost: its triangles, and the pairs of patches whose boxes meet.
  * Method: the cone of normals after P. Volino and N. Magnenat-Thalmann, Efficient Self-Collision Detection on Smoothly Discretized
  * Surface Animations using Geometrical Shape Regularity, 1994 (from memory); patches that grow instead of a tree of them are ours.

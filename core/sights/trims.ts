@@ -7,7 +7,7 @@ export interface TrimPlane {
   /** Length 1. */
   readonly normal: Vec3;
   /** Whether it takes from parts too that a sight leaves whole: what lies behind the eye cannot be drawn. */
-  readonly spares?: 'nothing';
+  readonly sparesNothing?: boolean;
 }
 
 /** The trims of a sight and the six sides of its keep box, in coordinates from which `shift` is subtracted. */
