@@ -100,6 +100,29 @@ describe('an arc that something hides', () => {
   });
 });
 
+it('a round wall beside an opening is two arcs and two jambs that end on them: the facets that the opening cut short draw nothing', () => {
+  const SIDES = 180;
+  const rim = (radius: number, from: number, to: number) => {
+    // corners of the facets, and at both ends a place somewhere on one
+    const corner = (k: number) => [Math.cos((2 * Math.PI * k) / SIDES) * radius, Math.sin((2 * Math.PI * k) / SIDES) * radius] as const;
+    const onFacet = (k: number, part: number) => [0, 1].map((i) => corner(k)[i]! + part * (corner(k + 1)[i]! - corner(k)[i]!));
+    const whole = Array.from({ length: to - from }, (_, k) => corner(from + 1 + k));
+    return [onFacet(from, 0.4), ...whole, onFacet(to, 0.7)] as [number, number][];
+  };
+  const wall = prism([...rim(2, 10, 150), ...rim(1.7, 10, 150).reverse()], 0, 3);
+  const cut = draw([wall], { ...PLAN, frame: { origin: [0, 0, 1], look: [0, 0, -1], up: [0, 1, 0], cut: true }, depth: 0 });
+  const arcs = arcsOf(cut);
+  expect(arcs).toHaveLength(2);
+  expect(cut.lineRole).toHaveLength(4);
+  const ends = arcs.flatMap((arc) => [arcPoint(arc, arc[5]), arcPoint(arc, arc[6])]);
+  const jambs = piecesOf(cut).filter(
+    ([a, b, c, d]) => Math.abs(Math.hypot(c! - a!, d! - b!) - 0.3) < 1e-3 && Math.abs(Math.hypot(a!, b!) - Math.hypot(c!, d!)) > 0.2,
+  );
+  expect(jambs).toHaveLength(2);
+  for (const [a, b, c, d] of jambs)
+    for (const [u, v] of [[a!, b!], [c!, d!]]) expect(Math.min(...ends.map(([x, y]) => Math.hypot(x - u!, y - v!)))).toBeLessThan(3e-9); // prettier-ignore
+});
+
 it('an ellipse keeps its place in a mirror, and goes to DXF as ELLIPSE with axis and ratio', () => {
   const arc: Arc = [1, 2, 0.3, 0.4, 0.5, 0.2, 1.7];
   for (const t of [0.2, 0.9, 1.7]) {

@@ -1,7 +1,8 @@
-import { JOIN } from '../geometry/tolerances';
+import { JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
 import { chordIndex } from './lengthen-arcs';
+import { factsOf, LinesBuilder } from './lines-builder';
 import { roleIndex } from './role';
 
 /** An end is moved by at most this part of the chord that it lies on. */
@@ -13,7 +14,7 @@ const TOUCH = 0.2;
 
 /**
  * Lines that end on a facet of something round end on its arc: what hid the rest of them was the facet, but what is drawn is the arc.
- * Where other lines end at the same place it stays, and so do the lines of cut faces, whose corners they are.
+ * Where other lines end at the same place it stays, and so do the lines of cut faces, whose corners they are. What is a speck then goes.
  * Cost: the ends of straight lines, each by what lies near it.
  */
 export function endOnArcs(lines: Lines): Lines {
@@ -22,6 +23,7 @@ export function endOnArcs(lines: Lines): Lines {
   const { boxes, chord, line } = chordIndex(lines);
   const stays = [roleIndex('cut'), roleIndex('ground')];
   let out: Float64Array | null = null;
+  const specks = new Set<number>();
   for (let l = 0; l < lineRole.length; l++) {
     if (lineArc[l]! >= 0 || stays.includes(lineRole[l]!)) continue;
     const [first, last] = [lineStart[l]!, lineStart[l + 1]! - 1];
@@ -30,10 +32,13 @@ export function endOnArcs(lines: Lines): Lines {
       [last, last - 1],
     ] as const) {
       const to = endOf(l, tip, before);
-      if (to) (out ??= points.slice()).set(to, tip * 2);
+      if (!to) continue;
+      (out ??= points.slice()).set(to, tip * 2);
+      if (last - first === 1 && Math.hypot(out[last * 2]! - out[first * 2]!, out[last * 2 + 1]! - out[first * 2 + 1]!) < SPECK)
+        specks.add(l);
     }
   }
-  return out ? { ...lines, points: out } : lines;
+  return out ? without({ ...lines, points: out }, specks) : lines;
 
   /** Where the end of a line belongs, or null where it is. */
   function endOf(l: number, tip: number, before: number): [number, number] | null {
@@ -64,6 +69,16 @@ export function endOnArcs(lines: Lines): Lines {
     const t = arcParameter(arc, qu, qv, (arc[5] + arc[6]) / 2);
     return t > arc[5] - 1e-6 && t < arc[6] + 1e-6 ? [qu, qv] : null;
   }
+}
+
+function without(lines: Lines, gone: ReadonlySet<number>): Lines {
+  if (!gone.size) return lines;
+  const { points, lineStart, lineRole, lineArc } = lines;
+  const out = new LinesBuilder();
+  for (let l = 0; l < lineRole.length; l++)
+    if (!gone.has(l))
+      out.add(points, lineStart[l]!, lineStart[l + 1]! - 1, factsOf(lines, l), lineArc[l]! < 0 ? null : arcAt(lines, lineArc[l]!));
+  return out.done();
 }
 
 /**

@@ -3,7 +3,7 @@ import { adoptArcs, curvesOf, type KnownCurve } from './adopt-arcs';
 import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
 import { fitArcs, type Stretch } from './fit-arcs';
-import { lengthenArcs, type CutChord } from './lengthen-arcs';
+import { lengthenArcs, type ChainEnd } from './lengthen-arcs';
 import { LinesBuilder, type LineFacts } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
 
@@ -33,7 +33,7 @@ export function joinLines(list: SegmentList): Lines {
   const { node, places } = nodes(list);
   const order = kinds(list);
   const lines = new LinesBuilder();
-  const ends: CutChord[] = [];
+  const ends: ChainEnd[] = [];
   const chains: { flat: Float64Array; stretches: readonly Stretch[]; facts: Open<LineFacts>; depths: number[] }[] = [];
   const used = new Uint8Array(count);
   // of each node, among the segments of one kind: how many end there, and the exclusive or of their numbers
@@ -83,10 +83,14 @@ export function joinLines(list: SegmentList): Lines {
         facts.depthTo = at[to]!;
         lines.add(flat, from, to, facts, arc);
         if (!arc) return;
-        // a chord beside an arc, at the end of its chain, may be the next one of it, cut short
+        // what is straight beside an arc may begin with the next chord of it, cut short
         const l = lines.count - 1;
-        if (k === 1 && from === 1) ends.push({ arc: l, chord: l - 1, atStart: true });
-        if (k === stretches.length - 2 && to === flat.length / 2 - 2) ends.push({ arc: l, chord: l + 1, atStart: false });
+        const edges = (s: number) => (stretches[s]!.arc ? 0 : stretches[s]!.to - stretches[s]!.from);
+        if (k > 0 && (edges(k - 1) > 1 || (edges(k - 1) === 1 && k === 1))) ends.push({ arc: l, beside: l - 1, atStart: true });
+        const last = stretches.length - 1;
+        if (k < last && (edges(k + 1) > 1 || (edges(k + 1) === 1 && k + 1 === last))) ends.push({ arc: l, beside: l + 1, atStart: false });
+        // a ring begins where its last arc ends
+        if (k > 0 && k === last && isRing(flat) && edges(0) > 1) ends.push({ arc: l, beside: l - k, atStart: false });
       });
     }
   };
@@ -262,6 +266,8 @@ function isStraight(places: Float64Array, a: number, b: number, c: number): bool
   const along = (pu * du + pv * dv) / l;
   return along > 0 && along < l && Math.abs(pu * dv - pv * du) / l < STRAIGHT;
 }
+
+const isRing = (flat: Float64Array): boolean => flat[0] === flat.at(-2) && flat[1] === flat.at(-1);
 
 function pathLength(flat: Float64Array): number {
   let sum = 0;

@@ -4,32 +4,50 @@ import { arcParameter, arcPoint, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
 import { factsOf, LinesBuilder } from './lines-builder';
 
-/** A straight line of two points that goes on where an arc ends, at the end of a chain: perhaps the arc's next chord, cut short. */
-export interface CutChord {
+/**
+ * Where an arc and something straight follow one another in a chain: a last chord of two points, or a polyline that perhaps begins
+ * with the arc's next chord, cut short.
+ */
+export interface ChainEnd {
   readonly arc: number;
-  readonly chord: number;
-  /** Whether the chord lies before the arc's first corner; else after its last. */
+  readonly beside: number;
+  /** Whether what is straight lies before the arc's first corner; else after its last. */
   readonly atStart: boolean;
 }
 
+/** A corner of the model is moved onto an arc by no more than this, metres: with coarser facets the straight piece beside the arc stays. */
+const MOVED = 5e-4;
+
+/** A place in the picture. */
+type Place = [u: number, v: number];
+
+/** What becomes of a line at its two ends. */
+interface Ends<T> {
+  first?: T;
+  last?: T;
+}
+
 /**
- * Arcs whose last chord is cut short (where something hides the rest of a rim) go on to the line that ends them: the chord goes
- * away, and the arc ends exactly on that line. Where another line ends at the same point the chord stays, so that ends meet.
+ * Arcs whose last chord is cut short (where something hides the rest of a rim, or a wall has an opening) go on to the line that
+ * ends them: the chord goes away, and the arc ends exactly on that line; where the chain turns into it, the line begins there.
+ * Where other lines end at the same point the chord stays, so that ends meet.
  */
-export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lines {
-  const ends = candidates.filter((c) => isSpeck(lines, c.chord) || isNextChord(lines, c));
+export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Lines {
+  const ends = chainEnds.filter((end) => isSpeck(lines, end.beside) || isNextChord(lines, end));
   if (!ends.length) return lines;
   const index = chordIndex(lines);
   const arcs = new Map<number, Arc>();
   const gone = new Set<number>();
-  const tips = new Map<number, { first?: [number, number]; last?: [number, number] }>();
-  for (const end of ends) {
-    const { arc: l, chord, atStart } = end;
+  const tips = new Map<number, Ends<Place>>();
+  const depths = new Map<number, Ends<number>>();
+  const moved = new Map<number, Ends<Place>>();
+  const [chords, corners] = [ends.filter((e) => isChord(lines, e.beside)), ends.filter((e) => !isChord(lines, e.beside))];
+  for (const end of [...chords, ...corners]) {
+    const { arc: l, beside, atStart } = end;
     const arc = arcs.get(l) ?? arcAt(lines, lines.lineArc[l]!);
     const tip = tipOf(lines, end);
-    // a speck beside an arc is no line of its own
-    const across = isSpeck(lines, chord) ? 'none' : lineThrough(lines, index, tip, l, chord);
-    if (across === 'corner') continue;
+    const across = whereTo(end, tip);
+    if (!across) continue;
     const isFirst = atStart === runsForward(lines, l, arc);
     const near = isFirst ? arc[5] : arc[6];
     const found = across === 'none' ? arcParameter(arc, ...tip, near) : meet(arc, arcParameter(arc, ...tip, near), across);
@@ -40,41 +58,52 @@ export function lengthenArcs(lines: Lines, candidates: readonly CutChord[]): Lin
     const changed: Arc = isFirst
       ? [arc[0], arc[1], arc[2], arc[3], arc[4], t, arc[6]]
       : [arc[0], arc[1], arc[2], arc[3], arc[4], arc[5], t];
+    const side = atStart ? 'first' : 'last';
+    if (isChord(lines, beside)) {
+      gone.add(beside);
+      depths.set(l, { ...depths.get(l), [side]: lines.lineDepth[beside * 2 + (atStart ? 0 : 1)]! });
+    } else {
+      const to = arcPoint(changed, t).map((x) => Math.round(x * 1e9) / 1e9) as Place;
+      if (Math.hypot(to[0] - tip[0], to[1] - tip[1]) > MOVED || !isBefore(to, across)) continue;
+      moved.set(beside, { ...moved.get(beside), [atStart ? 'last' : 'first']: to });
+    }
     arcs.set(l, changed);
-    gone.add(chord);
-    tips.set(l, { ...tips.get(l), [atStart ? 'first' : 'last']: tip });
+    tips.set(l, { ...tips.get(l), [side]: tip });
   }
-  if (!gone.size) return lines;
-  const depthOfChord = new Map(
-    ends.filter((e) => gone.has(e.chord)).map((e) => [`${e.arc} ${e.atStart}`, lines.lineDepth[e.chord * 2 + (e.atStart ? 0 : 1)]!]),
-  );
+  if (!tips.size) return lines;
   const out = new LinesBuilder();
   for (let l = 0; l < lines.lineRole.length; l++) {
     if (gone.has(l)) continue;
-    const [from, to] = [lines.lineStart[l]!, lines.lineStart[l + 1]!];
     const facts = factsOf(lines, l);
     const changed = arcs.get(l);
-    if (!changed) {
-      out.add(lines.points, from, to - 1, facts, lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
-      continue;
+    const own = Array.from(lines.points.subarray(lines.lineStart[l]! * 2, lines.lineStart[l + 1]! * 2));
+    const { first, last } = moved.get(l) ?? {};
+    if (first) own.splice(0, 4, ...first);
+    if (last) own.splice(-4, 4, ...last);
+    if (changed) {
+      own.unshift(...(tips.get(l)?.first ?? []));
+      own.push(...(tips.get(l)?.last ?? []));
     }
-    const own = Array.from(lines.points.subarray(from * 2, to * 2));
-    const { first, last } = tips.get(l) ?? {};
-    const points = [...(first ?? []), ...own, ...(last ?? [])];
-    out.add(
-      points,
-      0,
-      points.length / 2 - 1,
-      {
-        ...facts,
-        depthFrom: depthOfChord.get(`${l} true`) ?? facts.depthFrom,
-        depthTo: depthOfChord.get(`${l} false`) ?? facts.depthTo,
-      },
-      changed,
-    );
+    const { first: depthFrom = facts.depthFrom, last: depthTo = facts.depthTo } = depths.get(l) ?? {};
+    const arc = changed ?? (lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
+    out.add(own, 0, own.length / 2 - 1, { ...facts, depthFrom, depthTo }, arc);
   }
   return out.done();
+
+  /** What an arc is to end on; "none" where its last chord just ends, null where all stays as it is. */
+  function whereTo(end: ChainEnd, tip: Place): Across | 'none' | null {
+    const { arc: l, beside } = end;
+    // a speck beside an arc is no line of its own
+    if (isSpeck(lines, beside)) return 'none';
+    // of a single corner between two arcs only one can be had
+    if (!isChord(lines, beside)) return moved.has(beside) && pointsOf(lines, beside) < 4 ? null : turnsAt(lines, index, tip, end, gone);
+    const across = lineThrough(lines, index, tip, l, beside);
+    return across === 'corner' ? null : across;
+  }
 }
+
+const pointsOf = ({ lineStart }: Lines, l: number): number => lineStart[l + 1]! - lineStart[l]!;
+const isChord = (lines: Lines, l: number): boolean => pointsOf(lines, l) === 2;
 
 function isSpeck({ points, lineStart, lineArc }: Lines, l: number): boolean {
   const p = lineStart[l]! * 2;
@@ -95,16 +124,16 @@ function runsForward({ points, lineStart }: Lines, l: number, arc: Arc): boolean
   );
 }
 
-/** The free end of a cut chord. */
-function tipOf({ points, lineStart }: Lines, { chord, atStart }: CutChord): [number, number] {
-  const p = atStart ? lineStart[chord]! * 2 : lineStart[chord + 1]! * 2 - 2;
+/** The far end of the first edge beside an arc. */
+function tipOf({ points, lineStart }: Lines, { beside, atStart }: ChainEnd): Place {
+  const p = atStart ? lineStart[beside + 1]! * 2 - 4 : lineStart[beside]! * 2 + 2;
   return [points[p]!, points[p + 1]!];
 }
 
-/** Whether a chord lies on the one with which the arc would go on, by the step of its corners. */
-function isNextChord(lines: Lines, { arc: l, chord, atStart }: CutChord): boolean {
+/** Whether the first edge beside an arc lies on the chord with which the arc would go on, by the step of its corners. */
+function isNextChord(lines: Lines, end: ChainEnd): boolean {
   const { points, lineStart, lineArc } = lines;
-  if (lineArc[chord]! >= 0 || lineStart[chord + 1]! - lineStart[chord]! !== 2) return false;
+  const { arc: l, atStart } = end;
   const arc = arcAt(lines, lineArc[l]!);
   const chords = lineStart[l + 1]! - lineStart[l]! - 1;
   const step = (arc[6] - arc[5]) / chords;
@@ -112,7 +141,7 @@ function isNextChord(lines: Lines, { arc: l, chord, atStart }: CutChord): boolea
   const from = isFirst ? arc[5] : arc[6];
   const [au, av] = arcPoint(arc, from);
   const [bu, bv] = arcPoint(arc, isFirst ? from - step : from + step);
-  const [pu, pv] = tipOf(lines, { arc: l, chord, atStart });
+  const [pu, pv] = tipOf(lines, end);
   const corner = atStart ? lineStart[l]! : lineStart[l + 1]! - 1;
   if (Math.hypot(points[corner * 2]! - au, points[corner * 2 + 1]! - av) > 2 * ARC_FIT) return false;
   const length = Math.hypot(bu - au, bv - av);
@@ -171,10 +200,37 @@ function lineThrough(
     if (Math.abs((u - a) * (d - b) - (v - b) * (c - a)) / length > JOIN || along < -JOIN || along > length + JOIN) continue;
     const other = line[k]!;
     const isInside = (along > JOIN || p > lineStart[other]! * 2) && (along < length - JOIN || p + 4 < lineStart[other + 1]! * 2);
-    if (isInside) found = lineArc[other]! >= 0 ? { arc: arcAt(lines, lineArc[other]!) } : { straight: [a, b, c, d] };
-    else if (Math.abs((c - a) * ownV - (d - b) * ownU) > 1e-3 * length * ownLength) return 'corner';
+    // what runs on in the chord does not end it
+    if (Math.abs((c - a) * ownV - (d - b) * ownU) <= 1e-3 * length * ownLength) continue;
+    if (!isInside) return 'corner';
+    found = lineArc[other]! >= 0 ? { arc: arcAt(lines, lineArc[other]!) } : { straight: [a, b, c, d] };
   }
   return found;
+}
+
+/** The side in which a polyline turns off from the chord to a tip, where no other line comes there; else null. */
+function turnsAt(lines: Lines, { boxes, line, chord }: ChordIndex, [u, v]: Place, end: ChainEnd, gone: ReadonlySet<number>): Across | null {
+  const { points, lineStart } = lines;
+  for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN))
+    if (line[k] !== end.beside && !gone.has(line[k]!) && isOn(points, chord[k]! * 2, u, v)) return null;
+  const far = end.atStart ? lineStart[end.beside + 1]! * 2 - 6 : lineStart[end.beside]! * 2 + 4;
+  return { straight: [u, v, points[far]!, points[far + 1]!] };
+}
+
+/** Whether a place on a side's line lies before its far end, so that something is left of it. */
+function isBefore([u, v]: Place, across: Across | 'none'): boolean {
+  if (across === 'none' || 'arc' in across) return false;
+  const [a, b, c, d] = across.straight;
+  return ((c - u) * (c - a) + (d - v) * (d - b)) / Math.hypot(c - a, d - b) > SPECK;
+}
+
+/** Whether the side of a line that begins at index p of its numbers passes a place. */
+function isOn(points: Float64Array, p: number, u: number, v: number): boolean {
+  const [a, b] = [points[p]!, points[p + 1]!];
+  const [du, dv] = [points[p + 2]! - a, points[p + 3]! - b];
+  const length = Math.hypot(du, dv);
+  const along = ((u - a) * du + (v - b) * dv) / length;
+  return Math.abs((u - a) * dv - (v - b) * du) / length <= JOIN && along >= -JOIN && along <= length + JOIN;
 }
 
 /** Where an arc meets a line, by its parameter, near t; null where it does not. Newton's method in both parameters. */

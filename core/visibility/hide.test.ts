@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Vec3 } from '../geometry/vec3';
 import { judge } from '../testing/sampler';
 import { angle, box, modelOf, moved, polygon, prism, station, swept, turned, type Solid } from '../testing/solids';
-import { drawModel, frameSight } from '../testing/views';
+import { drawModel, frameSight, piecesOf, PLAN } from '../testing/views';
 import type { Sight } from '../sights/sight';
 
 /** One body in a cell of 1 × 1 × 1; all coordinates of the flat ones lie on a grid of 1/4, so faces meet and edges coincide. */
@@ -148,4 +148,12 @@ describe('visible lines beside a brute-force sampler', () => {
         },
         TIME,
       );
+});
+
+it('a face hides nothing beyond its sharp corners', () => {
+  // a wedge of a third of a degree over a box; a side of both runs along one line
+  const wedge = prism([[0, 0], [2, 0], [2, 0.01]], 1, 1.1); // prettier-ignore
+  const pieces = piecesOf(drawModel(modelOf([wedge, box([-1, 0, 0], [4, 1, 0.5])]), PLAN));
+  expect(pieces).toContainEqual([0, 0, -1, 0]);
+  expect(pieces).toContainEqual([3, 0, 2, 0]);
 });

@@ -134,7 +134,21 @@ export function hide(
               if (t < to) to = t;
             }
           }
-          if (!inside || to - from <= 1e-12) continue;
+          if (!inside) continue;
+          // a widened triangle has spikes at its sharp corners, the longer the sharper: they end at its own box
+          if (du !== 0) {
+            const first = ((du > 0 ? records[at + 13]! : records[at + 15]!) - u0) / du,
+              last = ((du > 0 ? records[at + 15]! : records[at + 13]!) - u0) / du;
+            if (first > from) from = first;
+            if (last < to) to = last;
+          }
+          if (dv !== 0) {
+            const first = ((dv > 0 ? records[at + 14]! : records[at + 16]!) - v0) / dv,
+              last = ((dv > 0 ? records[at + 16]! : records[at + 14]!) - v0) / dv;
+            if (first > from) from = first;
+            if (last < to) to = last;
+          }
+          if (to - from <= 1e-12) continue;
           const nu = records[at + 9]!,
             nv = records[at + 10]!,
             nw = records[at + 11]!;
