@@ -5,7 +5,7 @@ import { touchedElements } from '../../core/sights/touched';
 import type { ModelInfo } from './database';
 
 /** Raised whenever the engine draws anything differently. */
-const ENGINE = 8;
+const ENGINE = 9;
 
 /** What of a model decides its drawings. */
 export type Printed = Pick<ModelInfo, 'id' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'>;

@@ -113,6 +113,18 @@ describe('trims', () => {
     expect(Math.max(...turnedBox.points)).toBeCloseTo(2 + Math.SQRT1_2, 6);
   });
 
+  it('leave of something round what is round: the facets of a column and of a cone of twelve sides draw no line', () => {
+    const front = frameSight([0, 1, 0], [0, 0, 1]);
+    for (const apex of [undefined, [0, 0] as const])
+      for (const half of [0.3, 0.15]) {
+        const body = prism(polygon(0, 0, 0.4, 12), 0, 3, apex as [number, number]);
+        const box = { centre: [0, 0, 1] as Vec3, size: [2 * half, 4, 1] as Vec3, turn: 0 };
+        // a strip of four facets, and of two: its sides, its top and its bottom
+        const pieces = piecesOf(drawModel(modelOf([body]), { ...front, keepBox: box })).filter(([a, , c]) => Math.abs(a! - c!) < 1e-6);
+        expect(pieces.map(([a]) => Math.abs(a!))).toEqual(pieces.map(() => expect.closeTo(half, 9)));
+      }
+  });
+
   it('are checked before the model is read', () => {
     const sight = { kind: 'plan', number: '', name: '', storey: 'x' };
     expect(() => checkSight({ ...sight, trims: [{ origin: [0, 0, 0], normal: [0, 0, 0] }] })).toThrowError(

@@ -3,8 +3,8 @@ import { intersection, ringArea, ringBounds, union, type Face, type Ring } from 
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import { Growing } from '../model/model-builder';
-import { prepare } from '../scene/prepare';
-import type { Scene } from '../scene/scene';
+import { prepare, type KnownEdges } from '../scene/prepare';
+import { EdgeKind, type Scene } from '../scene/scene';
 import { frameFrom, type Frame } from '../sights/frame';
 import type { TrimPlane } from '../sights/trims';
 import { viewSpace, type ViewSpace } from '../sights/view-space';
@@ -28,15 +28,25 @@ export interface Trimmed {
  */
 export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[], options: RegionOptions = {}): Trimmed {
   const made: { frame: Frame; faces: CutFaces }[] = [];
+  /** 1 for parts of which a trim has taken something. */
+  const isCut = new Uint8Array(shown.length);
   for (const { origin, normal, sparesNothing } of planes) {
     const own = sparesNothing ? shown.map((is) => (is ? 1 : 0)) : shown;
     const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
     const frame = frameFrom(origin, look, Math.abs(normal[2]) > 0.9 ? [0, 1, 0] : [0, 0, 1]);
     const view = viewSpace(scene, frame, own);
+    // most planes of a keep box leave most parts alone
+    const touched = shown.map((is, part) => (is && own[part] !== 2 && !isBehind(scene, part, view) ? 1 : 0));
+    if (!touched.includes(1)) {
+      made.push({ frame, faces: NOTHING_CUT });
+      continue;
+    }
+    touched.forEach((is, part) => (isCut[part] = isCut[part]! | is));
     const loops = cutLoops(scene, frame, own);
     made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options) });
-    model = keepBehind(model, scene, own, view, loops, frame);
-    scene = prepare(model);
+    const behind = keepBehind({ model, scene, shown: own, view, loops, frame, touched, isCut });
+    model = behind.model;
+    scene = prepare(model, behind.known);
   }
   // A face that an earlier trim made is cut by the later ones too.
   const faces = made.map(({ frame, faces: own }, k) => ({ frame, faces: cutBack(own, frame, planes.slice(k + 1)) }));
@@ -75,7 +85,7 @@ export function cutBack(faces: CutFaces, frame: Frame, planes: readonly TrimPlan
 /** Cut faces of one plane as they lie in another frame's picture; empty when they look away from it. */
 export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
   // the outer side of a trim is against its look; it is seen when it looks at the eye
-  if (dot(from.look, to.look) < 1e-6) return { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
+  if (dot(from.look, to.look) < 1e-6) return NOTHING_CUT;
   const shift: Vec3 = [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]];
   const [u0, v0] = [dot(shift, to.right), dot(shift, to.up)];
   const [ru, rv] = [dot(from.right, to.right), dot(from.right, to.up)];
@@ -97,10 +107,31 @@ export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
   };
 }
 
+const NOTHING_CUT: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
+
+function isBehind({ partVertexStart }: Scene, part: number, { w }: ViewSpace): boolean {
+  for (let v = partVertexStart[part]!; v < partVertexStart[part + 1]!; v++) if (w[v]! < 0) return false;
+  return true;
+}
+
+/** What one trim works on. */
+interface Step {
+  readonly model: Model;
+  readonly scene: Scene;
+  readonly shown: Uint8Array;
+  readonly view: ViewSpace;
+  readonly loops: CutLoops;
+  readonly frame: Frame;
+  /** 1 for the parts that this trim takes something of. */
+  readonly touched: Uint8Array;
+  /** 1 for those that this or an earlier trim takes something of: what of their edges is known goes on to the next scene. */
+  readonly isCut: Uint8Array;
+}
+
 /** The model behind a frame's plane: triangles cut off at it, closed parts closed again by caps. */
-function keepBehind(model: Model, scene: Scene, shown: Uint8Array, view: ViewSpace, loops: CutLoops, frame: Frame): Model {
-  const { vertices, triangles, partTriangleStart, partVertexStart } = scene;
-  const { w } = view;
+function keepBehind({ model, scene, shown, view: { w }, loops, frame, touched, isCut }: Step): { model: Model; known: KnownEdges } {
+  const { vertices, triangles, partTriangleStart, partEdgeStart, edgeVertices, edgeKind } = scene;
+  const known = { ends: [] as number[], kinds: [] as number[] };
   const positions = new Growing((n) => new Float64Array(n), vertices.length);
   const out = new Growing((n) => new Uint32Array(n), triangles.length);
   const partStart = [0];
@@ -146,7 +177,7 @@ function keepBehind(model: Model, scene: Scene, shown: Uint8Array, view: ViewSpa
 
   for (let part = 0; part < shown.length; part++) {
     crossings.clear();
-    const whole = shown[part] === 2 || isBehind(partVertexStart[part]!, partVertexStart[part + 1]!);
+    const whole = !touched[part];
     if (shown[part])
       for (let t = partTriangleStart[part]!; t < partTriangleStart[part + 1]!; t++) {
         const [a, b, c] = [triangles[t * 3]!, triangles[t * 3 + 1]!, triangles[t * 3 + 2]!];
@@ -165,14 +196,22 @@ function keepBehind(model: Model, scene: Scene, shown: Uint8Array, view: ViewSpa
         }
         for (let k = 1; k + 1 < corners.length; k++) emit(corners[0]!, corners[k]!, corners[k + 1]!);
       }
-    if (!whole && shown[part]) for (const face of union(loopsOf.get(part) ?? [])) cap(face);
+    if (shown[part] && isCut[part]) for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) keepKind(part, e);
+    if (!whole) for (const face of union(loopsOf.get(part) ?? [])) cap(face);
     partStart.push(out.length / 3);
   }
-  return { ...model, positions: positions.done(), triangles: out.done(), partStart: Uint32Array.from(partStart) };
+  return { model: { ...model, positions: positions.done(), triangles: out.done(), partStart: Uint32Array.from(partStart) }, known };
 
-  function isBehind(from: number, to: number): boolean {
-    for (let v = from; v < to; v++) if (w[v]! < 0) return false;
-    return true;
+  /** Remembers what an edge is, of which something is left. */
+  function keepKind(part: number, e: number): void {
+    const kind = edgeKind[e]!;
+    if (kind === EdgeKind.coplanar || kind === EdgeKind.border) return;
+    const [a, b] = [edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!];
+    const whole = !touched[part];
+    if (w[a]! <= 0 && w[b]! <= 0 && !whole) return;
+    const ends = whole || (w[a]! >= 0 && w[b]! >= 0) ? [keep(a), keep(b)] : [keep(w[a]! >= 0 ? a : b), crossing(a, b)];
+    known.ends.push(...ends);
+    known.kinds.push(kind);
   }
 
   /** Closes a cut face; it looks to the outer side, against the frame's look. */

@@ -239,6 +239,15 @@ describe('damage is named with its place', () => {
     );
   const glb = () => byAssimp([['teapot.stl', file(`${STL}/ascii/teapot.stl`)]], 'glb2')[0]!.slice();
 
+  it('a STEP file with an absurd figure is told in words, not by what its library throws', async () => {
+    // both were found by the fuzzer
+    const good = Buffer.from(file(`${STEP}/cube-units/cube-mm.step`)).toString('latin1');
+    for (const record of ["#43 = CARTESIAN_POINT('',(0.,0.,1.E+03", "#76 = CARTESIAN_POINT('',(0.,1.E+03"]) {
+      expect(good).toContain(record);
+      expect(await failing(Buffer.from(good.replace(record, `${record}3`), 'latin1'), 'a.step')).toBe('file-damaged: in its data');
+    }
+  });
+
   it('files that were cut off are not taken as whole', async () => {
     const ship = file(`${STL}/binary/ship.stl`);
     const model = await read(ship.subarray(0, 20_000), 'ship.stl');

@@ -32,9 +32,11 @@ export async function readStep(
       angularDeflection: TURN,
     });
   } catch (error) {
-    throw new Fault('library-failed', { reason: String((error as Error)?.message ?? error).slice(0, 60) });
+    // what the library throws for damage of its own finding says nothing
+    if (!(error instanceof Error)) throw new Fault('file-damaged', NOT_BUILT);
+    throw new Fault('library-failed', { reason: error.message.slice(0, 60) });
   }
-  if (!result.success) throw new Fault('file-damaged', { place: 'in its data', reason: 'its bodies cannot be built' });
+  if (!result.success) throw new Fault('file-damaged', NOT_BUILT);
   const parts = new MeshParts();
   if (!/END-ISO-10303-21\s*;/.test(tail)) parts.builder.notes.push({ code: 'file-cut-off', facts: {} });
   const visited = new Set<number>();
@@ -59,6 +61,8 @@ export async function readStep(
     throw new Fault('file-without-faces', { reason: 'it has no body that could be built (curves and points only, or damage)' });
   return parts.model(name, 'STEP', { ...options, unit: undefined }, { metres: 1, up: 'z' });
 }
+
+const NOT_BUILT = { place: 'in its data', reason: 'its bodies cannot be built' };
 
 /** A file of bodies names no materials: what is told apart by colour gets the colour's name. */
 function colourName(colour: readonly number[]): string {

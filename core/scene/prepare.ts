@@ -7,13 +7,21 @@ import { meetings } from './meetings';
 import { mendFlips } from './mend-flips';
 import { mendTCorners } from './mend-t-corners';
 import { tellRoundFromFolded } from './round-runs';
-import { BLOCK, type Scene } from './scene';
+import { BLOCK, EdgeKind, type Scene } from './scene';
 import { severalShells } from './shells';
 import { turnRightSideOut } from './turn-right-side-out';
 import { weld } from './weld';
 
+/** Edges of which it is known what they are: what is left of a round thing does not tell that it was one. */
+export interface KnownEdges {
+  /** Two raw corners of the model each. */
+  readonly ends: ArrayLike<number>;
+  /** Their EdgeKind. */
+  readonly kinds: ArrayLike<number>;
+}
+
 /** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
-export function prepare(model: Model): Scene {
+export function prepare(model: Model, known?: KnownEdges): Scene {
   const welded = weld(model.positions, model.triangles, model.partStart, WELD);
   let edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
   const mended = mendTCorners(welded.vertices, edges);
@@ -25,6 +33,7 @@ export function prepare(model: Model): Scene {
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
   const edgeKind = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
   tellRoundFromFolded({ vertices: welded.vertices, normals, ...edges }, edgeKind);
+  if (known) keepKinds(known, welded.cornerOf, edges.edgeVertices, edgeKind);
   const parts = model.partElement.length;
   const trianglePart = new Uint32Array(edges.triangles.length / 3);
   const partBounds = new Float64Array(parts * 6);
@@ -65,6 +74,20 @@ export function prepare(model: Model): Scene {
   const partOneSided = edges.partClosed.slice();
   for (let m = own; m < faces.length / 2; m++) partOneSided[trianglePart[faces[m * 2]!]!] = 0;
   return { ...meshes, partOneSided, meetingEnds: ends, meetingFaces: faces, ownMeetings: own };
+}
+
+/** Gives edges back the kind that is known of them, where they still part two faces. In place, in `edgeKind`. */
+function keepKinds({ ends, kinds }: KnownEdges, cornerOf: Int32Array, edgeVertices: Uint32Array, edgeKind: Uint8Array): void {
+  const key = (a: number, b: number) => Math.min(a, b) * 0x4000000 + Math.max(a, b);
+  const kindOf = new Map<number, number>();
+  for (let k = 0; k < kinds.length; k++) {
+    const [a, b] = [cornerOf[ends[k * 2]!]!, cornerOf[ends[k * 2 + 1]!]!];
+    if (a >= 0 && b >= 0) kindOf.set(key(a, b), kinds[k]!);
+  }
+  if (!kindOf.size) return;
+  const isOpen = (kind: number) => kind === EdgeKind.smooth || kind === EdgeKind.crease || kind === EdgeKind.surface;
+  for (let e = 0; e < edgeKind.length; e++)
+    if (isOpen(edgeKind[e]!)) edgeKind[e] = kindOf.get(key(edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!)) ?? edgeKind[e]!;
 }
 
 /** Smallest and largest corner of each block of triangles. */

@@ -9,13 +9,15 @@ export interface Welded {
   triangles: Uint32Array;
   partVertexStart: Uint32Array;
   partTriangleStart: Uint32Array;
+  /** The corner that each raw one became, in the last part that has it; -1 for what no triangle has. */
+  cornerOf: Int32Array;
 }
 
 const DIRECT = 40;
 
 export function weld(positions: Float64Array, triangles: Uint32Array, partStart: Uint32Array, tolerance: number): Welded {
   const parts = partStart.length - 1;
-  const remap = new Int32Array(positions.length / 3);
+  const remap = new Int32Array(positions.length / 3).fill(-1);
   const owner = new Int32Array(positions.length / 3).fill(-1);
   let out = new Float64Array(Math.max(64, positions.length));
   let count = 0;
@@ -76,7 +78,7 @@ export function weld(positions: Float64Array, triangles: Uint32Array, partStart:
     partVertexStart[part + 1] = count;
     partTriangleStart[part + 1] = keptLength / 3;
   }
-  return { vertices: out.slice(0, count * 3), triangles: shortened(kept, keptLength), partVertexStart, partTriangleStart };
+  return { vertices: out.slice(0, count * 3), triangles: shortened(kept, keptLength), partVertexStart, partTriangleStart, cornerOf: remap };
 }
 
 /** The first numbers of an array; a copy where much room would be kept for nothing. */
