@@ -16,6 +16,7 @@ import { withOverhead } from './linework/overhead';
 import { mirrorDrawing } from './linework/mirror';
 import { putInOrder } from './linework/put-in-order';
 import { removeDoubles } from './linework/remove-doubles';
+import { ringCurves } from './linework/ring-curves';
 import { seeAlone, type Ask } from './linework/see';
 import { seeTogether, type Helper } from './linework/see-together';
 import { joinSegments, Segments, type SegmentList } from './linework/segments';
@@ -118,7 +119,8 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes };
   const whole: Drawing = { version: 1, frame: first!.frame, jumps: sight.jumps ?? [], ...lines, regions, report };
-  const drawing = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, limitsOf(sight, first!.distance));
+  const cropped = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, limitsOf(sight, first!.distance));
+  const drawing: Drawing = { ...cropped, regionCurves: ringCurves(cropped.regions, cropped) };
   watch?.({ name: 'joined', drawing });
   return drawing;
 }

@@ -1,8 +1,9 @@
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { PatternLine } from '../../core/drafting/standard';
 import { ringBounds } from '../../core/geometry/polygons';
-import { arcPoint } from '../../core/linework/arc';
+import { arcPoint, type Arc } from '../../core/linework/arc';
 import { arcAt } from '../../core/linework/drawing';
+import { drawnSides, type DrawnSide } from '../../core/linework/drawn-sides';
 import type { DrawnSight } from '../workers/drawn-sight';
 
 /** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */
@@ -32,11 +33,26 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
   const zoom = Math.sqrt(Math.abs(a * d - b * c));
   const x = (u: number, v: number) => a * u + c * v + e;
   const y = (u: number, v: number) => b * u + d * v + f;
+  const flip = a * d - b * c < 0;
+  const turn = Math.atan2(b, a);
+  /** Along an arc on the page, forward or back. */
+  const along = ([cu, cv, axisU, axisV, ratio, start, end]: Arc, isForward: boolean) => {
+    const long = Math.hypot(axisU, axisV) * zoom;
+    const lie = Math.atan2(axisV, axisU);
+    const [from, to] = (isForward ? [start, end] : [end, start]).map((t) => (flip ? -t : t)) as [number, number];
+    ctx.ellipse(x(cu, cv), y(cu, cv), long, long * ratio, flip ? turn - lie : turn + lie, from, to, flip === isForward);
+  };
   const trace = (ring: Float64Array) => {
-    for (let i = 0; i < ring.length; i += 2) {
-      if (i) ctx.lineTo(x(ring[i]!, ring[i + 1]!), y(ring[i]!, ring[i + 1]!));
-      else ctx.moveTo(x(ring[i]!, ring[i + 1]!), y(ring[i]!, ring[i + 1]!));
-    }
+    ctx.moveTo(x(ring[0]!, ring[1]!), y(ring[0]!, ring[1]!));
+    for (let i = 2; i < ring.length; i += 2) ctx.lineTo(x(ring[i]!, ring[i + 1]!), y(ring[i]!, ring[i + 1]!));
+    ctx.closePath();
+  };
+  const traceSides = (ring: readonly DrawnSide[]) => {
+    const [{ from }] = ring as [DrawnSide];
+    ctx.moveTo(x(...from), y(...from));
+    for (const { to, arc, isForward } of ring)
+      if (arc) along(arc, isForward);
+      else ctx.lineTo(x(...to), y(...to));
     ctx.closePath();
   };
   drawing.regions.forEach((region, r) => {
@@ -44,7 +60,9 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
     if (box[2] < 0 || box[3] < 0 || box[0] > view.width || box[1] > view.height) return;
     const fill = fills[r];
     ctx.beginPath();
-    region.face.forEach(trace);
+    const curves = drawing.regionCurves?.[r];
+    if (curves?.length) drawnSides(region.face, curves).forEach(traceSides);
+    else region.face.forEach(trace);
     if (view.wash && fill?.wash) {
       ctx.fillStyle = view.wash;
       ctx.fill('evenodd');
@@ -73,8 +91,6 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
     .map((_, i) => i)
     .filter((i) => byLayer[i]!.length)
     .sort((p, q) => layers[p]!.weight - layers[q]!.weight);
-  const flip = a * d - b * c < 0;
-  const turn = Math.atan2(b, a);
   for (const i of order) {
     const layer = layers[i]!;
     ctx.strokeStyle = paperColour(layer.colour);
@@ -86,13 +102,9 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
       const arc = drawing.lineArc[l]!;
       if (arc >= 0) {
         const curve = arcAt(drawing, arc);
-        const [cu, cv, axisU, axisV, ratio, start, end] = curve;
-        const long = Math.hypot(axisU, axisV) * zoom;
-        const lie = Math.atan2(axisV, axisU);
-        const [from, to] = flip ? [-start, -end] : [start, end];
-        const first = arcPoint(curve, start);
+        const first = arcPoint(curve, curve[5]);
         ctx.moveTo(x(...first), y(...first));
-        ctx.ellipse(x(cu, cv), y(cu, cv), long, long * ratio, flip ? turn - lie : turn + lie, from, to, flip);
+        along(curve, true);
         open++;
       } else {
         for (let p = drawing.lineStart[l]!, last = drawing.lineStart[l + 1]!; p < last; p++) {

@@ -1,7 +1,7 @@
 import type { Region } from '../cutting/regions';
 import { intersection, ringBounds } from '../geometry/polygons';
 import type { Limits } from '../sights/sight';
-import { arcBounds, arcCrossings, arcPoint, type Arc } from './arc';
+import { arcBounds, arcCrossings, arcParameter, arcPoint, fromZero, isWhole, type Arc } from './arc';
 import { arcAt, type Drawing } from './drawing';
 import { factsOf, LinesBuilder, type LineFacts } from './lines-builder';
 
@@ -26,7 +26,7 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
       continue;
     }
     if (arc) {
-      cropArc(arc, facts);
+      cropArc(arc, flat.subarray(from * 2, to * 2 + 2), facts);
       continue;
     }
     let run: number[] = [];
@@ -62,24 +62,27 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
     regions,
   };
 
-  /** The stretches of an arc inside the limits, as arcs. */
-  function cropArc(arc: Arc, facts: LineFacts): void {
-    const [, , , , , start, end] = arc;
-    const ends = [
-      start,
-      ...arcCrossings(arc, 0, u0),
-      ...arcCrossings(arc, 0, u1),
-      ...arcCrossings(arc, 1, v0),
-      ...arcCrossings(arc, 1, v1),
-      end,
-    ];
-    ends.sort((a, b) => a - b);
+  /** The stretches of an arc inside the limits, as arcs, with the corners of the model that lie on them. */
+  function cropArc(arc: Arc, corners: Float64Array, facts: LineFacts): void {
+    const [start, end] = [arc[5], arc[6]];
+    const across = [u0, u1].flatMap((at) => arcCrossings(arc, 0, at)).concat([v0, v1].flatMap((at) => arcCrossings(arc, 1, at)));
+    across.sort((a, b) => a - b);
+    // a circle has no beginning: it is divided where it is cut off only
+    const isRound = isWhole(arc) && across.length > 0;
+    const ends = isRound ? [...across, across[0]! + 2 * Math.PI] : [start, ...across, end];
+    const at: [number, number, number][] = [];
+    const middle = (ends[0]! + ends.at(-1)!) / 2;
+    // the last corner of a circle is its first
+    for (let i = isRound ? 2 : 0; i < corners.length; i += 2)
+      at.push([arcParameter(arc, corners[i]!, corners[i + 1]!, middle), corners[i]!, corners[i + 1]!]);
+    at.sort((a, b) => a[0] - b[0]);
     for (let k = 0; k + 1 < ends.length; k++) {
       const [from, to] = [ends[k]!, ends[k + 1]!];
       if (to - from < 1e-9 || !isIn(...arcPoint(arc, (from + to) / 2))) continue;
-      const piece: Arc = [arc[0], arc[1], arc[2], arc[3], arc[4], from, to];
-      const flat = [...arcPoint(piece, from), ...arcPoint(piece, (from + to) / 2), ...arcPoint(piece, to)];
-      lines.add(flat, 0, 2, facts, piece);
+      const piece: Arc = [arc[0], arc[1], arc[2], arc[3], arc[4], ...fromZero(from, to)];
+      const between = at.flatMap(([t, u, v]) => (t > from + 1e-9 && t < to - 1e-9 ? [u, v] : []));
+      const flat = [...arcPoint(arc, from), ...between, ...arcPoint(arc, to)];
+      lines.add(flat, 0, flat.length / 2 - 1, facts, piece);
     }
   }
 

@@ -2,6 +2,7 @@ import type { Region } from '../cutting/regions';
 import type { Note } from '../faults/fault';
 import type { Frame } from '../sights/frame';
 import { ARC_NUMBERS, arcBounds, arcPoints, type Arc } from './arc';
+import type { RingCurve } from './drawn-sides';
 
 /** Times of the steps in milliseconds; empty in a drawing that must be the same byte for byte. */
 export type StepTimes = Readonly<Partial<Record<'read' | 'prepare' | 'cut' | 'visibility' | 'linework', number>>>;
@@ -40,6 +41,8 @@ export interface Drawing extends Lines {
   /** Sizes of jump in depth, ascending, by which outlines are told apart; metres. */
   readonly jumps: readonly number[];
   readonly regions: readonly Region[];
+  /** Of each region the sides that are drawn along arcs; empty or absent where none is. */
+  readonly regionCurves?: readonly (readonly RingCurve[])[];
   readonly report: {
     readonly triangles: number;
     readonly elements: number;

@@ -1,7 +1,8 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
 import type { Layer, RegionFill, StyledDrawing } from '../drafting/style-drawing';
-import { isCircle, isWhole, type Arc } from '../linework/arc';
+import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../linework/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
+import { drawnSides, type DrawnSide } from '../linework/drawn-sides';
 import { ROLES } from '../linework/role';
 import { firstMaterials, type Model } from '../model/model';
 import type { Sight } from '../sights/sight';
@@ -51,7 +52,7 @@ export function writeDxf(
   drawing.regions.forEach((region, r) => {
     const fill = styled.fills[r];
     if (!fill) return;
-    content.hatch(region.face, fill);
+    content.hatch(drawnSides(region.face, drawing.regionCurves?.[r]), fill);
     if (plain) return;
     const material = model.materials[region.material]?.name ?? '';
     content.origin(region.use, region.elements.map((e) => model.elements[e]!.id).join(' '), '', material);
@@ -175,7 +176,7 @@ class EntityWriter {
     out.text(100, 'AcDbArc').real(50, degrees(start), 9).real(51, degrees(end), 9);
   }
 
-  hatch(face: readonly Float64Array[], fill: RegionFill): void {
+  hatch(face: readonly (readonly DrawnSide[])[], fill: RegionFill): void {
     const { k, out } = this;
     const name = fill.lines ? fill.pattern.toUpperCase().replace(/[^A-Z0-9]+/g, '_') : 'SOLID';
     this.begin('HATCH', fill.layer).text(100, 'AcDbHatch').point(10, 0, 0, 0).real(210, 0).real(220, 0).real(230, 1);
@@ -185,13 +186,18 @@ class EntityWriter {
       .int(71, 0)
       .int(91, face.length);
     face.forEach((ring, r) => {
+      const corners = ring.flatMap(bulges);
+      const isRound = corners.some(([, , bulge]) => bulge !== 0);
       // 1 external, 2 polyline, 16 outermost
       out
         .int(92, r === 0 ? 3 : 18)
-        .int(72, 0)
+        .int(72, isRound ? 1 : 0)
         .int(73, 1)
-        .int(93, ring.length / 2);
-      for (let i = 0; i < ring.length; i += 2) out.point(10, ring[i]! * k, ring[i + 1]! * k);
+        .int(93, corners.length);
+      for (const [u, v, bulge] of corners) {
+        out.point(10, u * k, v * k);
+        if (isRound) out.real(42, bulge, 12);
+      }
       out.int(97, 0);
     });
     out.int(75, 0).int(76, fill.lines ? 2 : 1);
@@ -225,6 +231,32 @@ class EntityWriter {
       .int(79, dashes.length);
     for (const d of dashes) out.real(49, d * paper, 9);
   }
+}
+
+/** Of an arc's part no more than this goes into one bulge: readers of hatches are unsure of flat rings of two corners. */
+const QUARTER = Math.PI / 2 + 1e-9;
+/** An ellipse is broken up so that no chord leaves it by more, metres: hatches have no bulge for it. */
+const RISE = 5e-5;
+
+/**
+ * The corners in which a side of a face begins, each with the bulge of what follows: the tangent of a quarter of its angle,
+ * positive counter-clockwise (DXF Reference, LWPOLYLINE and HATCH, group 42).
+ */
+function bulges({ from, arc, isForward }: DrawnSide): [u: number, v: number, bulge: number][] {
+  if (!arc) return [[from[0], from[1], 0]];
+  if (!isCircle(arc)) {
+    const points = arcPoints(arc, RISE);
+    const pairs = Array.from({ length: points.length / 2 }, (_, i): [number, number, number] => [points[i * 2]!, points[i * 2 + 1]!, 0]);
+    if (!isForward) pairs.reverse();
+    return [[from[0], from[1], 0], ...pairs.slice(1, -1)];
+  }
+  const [, , , , , start, end] = arc;
+  const parts = Math.ceil((end - start) / QUARTER);
+  const turn = ((end - start) / parts) * (isForward ? 1 : -1);
+  return Array.from({ length: parts }, (_, k) => {
+    const [u, v] = k === 0 ? from : arcPoint(arc, (isForward ? start : end) + k * turn);
+    return [u, v, Math.tan(turn / 4)];
+  });
 }
 
 function header(tags: DxfTags, insunits: number, [x0, y0, x1, y1]: readonly [number, number, number, number]): void {

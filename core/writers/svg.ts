@@ -2,6 +2,7 @@ import { paperColour, type StyledDrawing } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
 import { arcPoint, isWhole, type Arc } from '../linework/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
+import { drawnSides, type DrawnSide } from '../linework/drawn-sides';
 import type { Model } from '../model/model';
 import type { Sight } from '../sights/sight';
 import { decimal } from './numbers';
@@ -58,7 +59,9 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight, behi
     const fill = styled.fills[r];
     if (!fill) return;
     const layer = layers[fill.layer]!;
-    const d = region.face.map((ring) => ringPath(ring, x, y)).join('');
+    const d = drawnSides(region.face, drawing.regionCurves?.[r])
+      .map((ring) => ringPath(ring, k, x, y))
+      .join('');
     const paints = fill.lines
       ? fill.lines.map((line, i) => {
           const id = `fill-${fill.layer}-${fill.pattern.replace(/\W+/g, '-')}-${i}`;
@@ -101,9 +104,13 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight, behi
 
 type Place = (value: number) => string;
 
-function ringPath(ring: Float64Array, x: Place, y: Place): string {
-  let d = '';
-  for (let i = 0; i < ring.length; i += 2) d += `${i ? 'L' : 'M'}${x(ring[i]!)} ${y(ring[i + 1]!)}`;
+function ringPath(ring: readonly DrawnSide[], k: number, x: Place, y: Place): string {
+  const [{ from }] = ring as [DrawnSide];
+  let d = `M${x(from[0])} ${y(from[1])}`;
+  ring.forEach(({ to, arc, isForward }, i) => {
+    if (arc) d += arcTo(arc, isForward, k, x, y);
+    else if (i + 1 < ring.length) d += `L${x(to[0])} ${y(to[1])}`;
+  });
   return `${d}Z`;
 }
 
@@ -115,17 +122,23 @@ function linePath(points: Float64Array, from: number, to: number, x: Place, y: P
 }
 
 function arcPath(arc: Arc, k: number, x: Place, y: Place): string {
+  const [u, v] = arcPoint(arc, arc[5]);
+  return `M${x(u)} ${y(v)}${arcTo(arc, true, k, x, y)}${isWhole(arc) ? 'Z' : ''}`;
+}
+
+/** Along an arc from where the pen is, forward to its end or back to its start. */
+function arcTo(arc: Arc, isForward: boolean, k: number, x: Place, y: Place): string {
   const [, , axisU, axisV, ratio, start, end] = arc;
-  const at = (t: number) => {
-    const [u, v] = arcPoint(arc, t);
-    return `${x(u)} ${y(v)}`;
-  };
   const long = Math.hypot(axisU, axisV) * k;
+  const shape = `${decimal(long, 5)} ${decimal(long * ratio, 5)} ${decimal((-Math.atan2(axisV, axisU) * 180) / Math.PI, 5)}`;
   // the page's y runs down: angles turn the other way, and counter-clockwise is sweep 0
-  const to = `${decimal(long, 5)} ${decimal(long * ratio, 5)} ${decimal((-Math.atan2(axisV, axisU) * 180) / Math.PI, 5)}`;
+  const to = (t: number, isLarge: boolean) => {
+    const [u, v] = arcPoint(arc, t);
+    return `A${shape} ${isLarge ? 1 : 0} ${isForward ? 0 : 1} ${x(u)} ${y(v)}`;
+  };
   // all round takes two halves
-  if (isWhole(arc)) return `M${at(start)}A${to} 0 0 ${at(start + Math.PI)}A${to} 0 0 ${at(start)}Z`;
-  return `M${at(start)}A${to} ${end - start > Math.PI ? 1 : 0} 0 ${at(end)}`;
+  if (isWhole(arc)) return to(start + Math.PI, false) + to(start, false);
+  return to(isForward ? end : start, end - start > Math.PI);
 }
 
 /**

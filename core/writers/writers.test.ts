@@ -92,6 +92,28 @@ describe('DXF', () => {
     expect(spacing(100).map((x) => Math.round(x * 1e6))).toEqual(spacing(50).map((x) => Math.round(2 * x * 1e6)));
   });
 
+  it('writes the fill of something round with bulges, so that it ends on its arcs', () => {
+    const tower = modelOf([{ solid: prism(polygon(1, 2, 0.5, 32), 0, 3), material: 'Brick', class: 'Wall', name: 'T' }]);
+    for (const [view, expected] of [
+      [sight, Math.PI * 0.25],
+      [frameSight([1, 0, -1], [1, 0, 1], [1, 2, 1.5], { depth: 0 }), Math.PI * 0.25 * Math.SQRT2],
+    ] as const) {
+      const text = writeDxf(tower, styleDrawing(tower, drawModel(tower, view), STANDARD, 50), view);
+      const [hatch] = new DxfJsonParser().parseSync(text).entities.filter((e) => e.type === 'HATCH') as unknown as {
+        boundaryPaths: { vertices: { x: number; y: number; bulge?: number }[] }[];
+      }[];
+      const [{ vertices: v }] = hatch!.boundaryPaths as [{ vertices: { x: number; y: number; bulge?: number }[] }];
+      const twice = v.map(({ x, y, bulge = 0 }, i) => {
+        const next = v[(i + 1) % v.length]!;
+        // the segment of a circle beside a chord whose bulge is the tangent of a quarter of its angle
+        const angle = 4 * Math.atan(bulge);
+        const radius = bulge ? Math.hypot(next.x - x, next.y - y) / 2 / Math.sin(angle / 2) : 0;
+        return x * next.y - y * next.x + radius ** 2 * (angle - Math.sin(angle));
+      });
+      expect(twice.reduce((sum, x) => sum + x, 0) / 2e6).toBeCloseTo(expected, 3);
+    }
+  });
+
   const python = ['/usr/bin/python3', 'python3'].find((name) => spawnSync(name, ['-c', 'import ezdxf']).status === 0);
   it.skipIf(!python)('passes the audit of ezdxf where that is installed: flat, as a block, in inches, plain', () => {
     const folder = mkdtempSync(join(tmpdir(), 'tarvex-dxf-'));
