@@ -16,6 +16,7 @@ import { withOverhead } from './linework/overhead';
 import { mirrorDrawing } from './linework/mirror';
 import { putInOrder } from './linework/put-in-order';
 import { removeDoubles } from './linework/remove-doubles';
+import { rimCurves } from './linework/rims';
 import { ringCurves } from './linework/ring-curves';
 import { seeAlone, type Ask } from './linework/see';
 import { seeTogether, type Helper } from './linework/see-together';
@@ -113,13 +114,15 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const t0 = clock();
   const single = removeDoubles(putInOrder(segments));
   watch?.({ name: 'single', segments: single });
-  const lines = joinLines(single);
+  const rims = seen.map(({ whole, seenFrom, from }) => rimCurves(whole, seenFrom, from));
+  // in a perspective a circle is no ellipse with equal steps
+  const lines = first!.distance < Infinity ? joinLines(single) : joinLines(single, (element) => rims.flatMap((of) => of(element)));
   const sum = (step: 'cut' | 'visibility') => seen.reduce((total, { ms }) => total + ms[step], 0);
   const ms: StepTimes = options.clock ? { cut: sum('cut'), visibility: sum('visibility'), linework: clock() - t0 } : {};
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes };
-  const whole: Drawing = { version: 1, frame: first!.frame, jumps: sight.jumps ?? [], ...lines, regions, report };
-  const cropped = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(whole) : whole, limitsOf(sight, first!.distance));
+  const entire: Drawing = { version: 1, frame: first!.frame, jumps: sight.jumps ?? [], ...lines, regions, report };
+  const cropped = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(entire) : entire, limitsOf(sight, first!.distance));
   const drawing: Drawing = { ...cropped, regionCurves: ringCurves(cropped.regions, cropped) };
   watch?.({ name: 'joined', drawing });
   return drawing;
@@ -128,6 +131,9 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
 /** What is found of a sight, or of one leg of it. */
 interface Looked {
   readonly frame: Frame;
+  /** What is looked at before trims take anything of it, and the frame in its coordinates. */
+  readonly whole: Scene;
+  readonly seenFrom: Frame;
   readonly distance: number;
   readonly segments: SegmentList;
   readonly regions: readonly Region[];
@@ -197,6 +203,8 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   }
   return {
     frame: plane.frame,
+    whole: whole.scene,
+    seenFrom: frame,
     distance,
     segments,
     regions: pictures.flatMap(({ regions }) => regions),

@@ -1,4 +1,4 @@
-import { ARC_FIT } from '../geometry/tolerances';
+import { ARC_FIT, ROUND_STEP } from '../geometry/tolerances';
 import { arcParameter, arcPoint, fromZero, type Arc } from './arc';
 import type { Stretch } from './fit-arcs';
 
@@ -10,6 +10,9 @@ export interface KnownCurve {
 
 /** Fewer chords than this say nothing, even on a known curve. */
 const CHORDS = 2;
+/** A chain turns by this much at least where it is round, and by ROUND_STEP at most: from one corner to the next but one, as a sine. */
+const TURN = 0.02;
+const ROUND_COS = Math.cos(ROUND_STEP);
 /** Steps are alike within this part of one. */
 const ALIKE = 0.02;
 
@@ -25,6 +28,18 @@ export function adoptArcs(points: Float64Array, stretches: readonly Stretch[], c
   if (!curves.length) return stretches;
   return stretches.flatMap((stretch) => (stretch.arc || stretch.to - stretch.from < CHORDS ? [stretch] : adopt(points, stretch, curves)));
 }
+
+/** Whether a stretch that is not known to be round turns as something round does. */
+export const mayBeRound = (points: Float64Array, stretches: readonly Stretch[]): boolean =>
+  stretches.some(({ from, to, arc }) => {
+    for (let k = from + 1; !arc && k < to; k++) {
+      const [a, b] = [points[k * 2]! - points[k * 2 - 2]!, points[k * 2 + 1]! - points[k * 2 - 1]!];
+      const [c, d] = [points[k * 2 + 2]! - points[k * 2]!, points[k * 2 + 3]! - points[k * 2 + 1]!];
+      const size = Math.sqrt((a * a + b * b) * (c * c + d * d));
+      if (Math.abs(a * d - b * c) > TURN * size && a * c + b * d > ROUND_COS * size) return true;
+    }
+    return false;
+  });
 
 function adopt(points: Float64Array, { from, to }: Stretch, curves: readonly KnownCurve[]): Stretch[] {
   const out: Stretch[] = [];

@@ -75,17 +75,20 @@ describe('an arc that something hides', () => {
     expect(seen.lineRole).toHaveLength(3);
   });
 
-  it('is known again where only two or three chords of it are seen', () => {
-    // behind a screen with a slot the rim of the disc shows two stretches of some 45°: three whole chords at most
+  it('is known by its rim where only two or three chords of it are seen, from the front and aslant', () => {
+    // behind a screen with a slot the rim shows two stretches of some 45°: three whole chords at most
     const screen = (x: number, w: number) => box([x, 0, -3], [w, 0.5, 6]);
-    const seen = draw([disc, screen(-2, 2.3), screen(0.9, 1.4)], front);
-    const arcs = arcsOf(seen);
-    // both stretches of the rim, above and below; there is no longer one to know them by
-    expect(arcs).toHaveLength(0);
-    // with the left half open its whole stretch is known, and the short ones with it
-    const known = arcsOf(draw([disc, box([-0.2, 0, -3], [0.5, 0.5, 6]), screen(0.9, 1.4)], front));
-    expect(known).toHaveLength(3);
-    for (const [u, v, radius] of known) expect([u, v, radius]).toEqual([expect.closeTo(0, 5), expect.closeTo(0, 5), expect.closeTo(1, 5)]);
+    for (const slot of [1.1, 0.9]) {
+      const arcs = arcsOf(draw([disc, screen(-2, 2.3), screen(0.3 + 0.6 * slot, 2)], front));
+      expect(arcs).toHaveLength(2);
+      for (const [u, v, radius] of arcs) expect([u, v, radius]).toEqual([expect.closeTo(0, 5), expect.closeTo(0, 5), expect.closeTo(1, 5)]);
+    }
+    const aslant = draw([disc, screen(-2, 2.3), screen(0.9, 2)], frameSight([0.1, 1, 0], [0, 0, 1]));
+    for (const [, , axisU, axisV, ratio] of arcsOf(aslant)) {
+      expect(Math.hypot(axisU, axisV)).toBeCloseTo(1, 6);
+      expect(ratio).toBeCloseTo(1 / Math.hypot(1, 0.1), 6);
+    }
+    expect(arcsOf(aslant).length).toBeGreaterThan(0);
   });
 
   it('is cut off at the limits as an arc', () => {

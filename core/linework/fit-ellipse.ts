@@ -2,7 +2,7 @@ import { ARC_FIT } from '../geometry/tolerances';
 import { fromZero, type Arc } from './arc';
 
 /** An ellipse through equally spaced corners: corner k lies at centre + cos(kθ) · a + sin(kθ) · b. */
-interface Conjugate {
+export interface Conjugate {
   readonly centre: readonly [number, number];
   readonly a: readonly [number, number];
   readonly b: readonly [number, number];
@@ -26,7 +26,7 @@ export function fitEllipse(p: Float64Array, from: number, to: number): Arc | nul
   const guess = stepOf(p, from, to);
   if (!(guess > 0)) return null;
   const found = solve(p, from, to, guess);
-  return found && isNear(found, p, from, to) ? axes(found, to - from) : null;
+  return found && isNear(found, p, from, to) ? ellipseArc(found, to - from) : null;
 }
 
 /** 1 + 2 cos θ of a chain, from all its quadruples, as the angle θ; NaN where it has none. */
@@ -152,7 +152,7 @@ function isNear({ centre, a, b, step }: Conjugate, p: Float64Array, from: number
 }
 
 /** Long and short axis of an ellipse given by conjugate half-diameters, and its arc over `chords` steps; null for a flat one. */
-function axes({ centre, a, b, step }: Conjugate, chords: number): Arc | null {
+export function ellipseArc({ centre, a, b, step }: Conjugate, chords: number): Arc | null {
   const t0 = Math.atan2(2 * (a[0] * b[0] + a[1] * b[1]), a[0] ** 2 + a[1] ** 2 - b[0] ** 2 - b[1] ** 2) / 2;
   const along = (t: number) => [a[0] * Math.cos(t) + b[0] * Math.sin(t), a[1] * Math.cos(t) + b[1] * Math.sin(t)] as const;
   const [long, short] = [along(t0), along(t0 + Math.PI / 2)];

@@ -1,5 +1,5 @@
 import { JOIN, SPECK } from '../geometry/tolerances';
-import { adoptArcs, curvesOf, type KnownCurve } from './adopt-arcs';
+import { adoptArcs, curvesOf, mayBeRound, type KnownCurve } from './adopt-arcs';
 import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
 import { fitArcs, type Stretch } from './fit-arcs';
@@ -26,9 +26,9 @@ interface Chain {
 /**
  * Joins segments of one kind and one element end to end into polylines as long as they can be: a chain goes on where exactly
  * two segments of its kind meet. Ends within JOIN become one point, bitwise; corners on a straight run go away; circles and
- * ellipses become arcs; what is shorter than SPECK in the end is left out.
+ * ellipses become arcs; what is shorter than SPECK in the end is left out. `rimsOf` tells what is round on an element though it may not be seen.
  */
-export function joinLines(list: SegmentList): Lines {
+export function joinLines(list: SegmentList, rimsOf: (element: number) => readonly KnownCurve[] = () => NO_CURVES): Lines {
   const { count, depths } = list;
   const { node, places } = nodes(list);
   const order = kinds(list);
@@ -77,7 +77,8 @@ export function joinLines(list: SegmentList): Lines {
         else if (own.length < MOST_CURVES) own.push(curve);
       }
     for (const { flat, stretches: own, facts, depths: at } of chains) {
-      const stretches = adoptArcs(flat, own, curves.get(facts.element) ?? NO_CURVES);
+      let stretches = adoptArcs(flat, own, curves.get(facts.element) ?? NO_CURVES);
+      if (mayBeRound(flat, stretches)) stretches = adoptArcs(flat, stretches, rimsOf(facts.element));
       stretches.forEach(({ from, to, arc }, k) => {
         facts.depthFrom = at[from]!;
         facts.depthTo = at[to]!;
