@@ -50,7 +50,8 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Line
     if (!across) continue;
     const isFirst = atStart === runsForward(lines, l, arc);
     const near = isFirst ? arc[5] : arc[6];
-    const found = across === 'none' ? arcParameter(arc, ...tip, near) : meet(arc, arcParameter(arc, ...tip, near), across);
+    const found =
+      across === 'none' ? arcParameter(arc, ...tip, near) : meet(arc, arcParameter(arc, ...tip, near), across, isChord(lines, beside));
     if (found === null) continue;
     // the last digits are noise, which differs between machines
     const t = Math.round(found * 1e9) / 1e9;
@@ -233,8 +234,17 @@ function isOn(points: Float64Array, p: number, u: number, v: number): boolean {
   return Math.abs((u - a) * dv - (v - b) * du) / length <= JOIN && along >= -JOIN && along <= length + JOIN;
 }
 
-/** Where an arc meets a line, by its parameter, near t; null where it does not. Newton's method in both parameters. */
-function meet(arc: Arc, t: number, across: Across): number | null {
+/** Whether a place on a line's curve, by its parameter, belongs to the line. */
+function isInside(across: Across, s: number): boolean {
+  const [from, to] = 'arc' in across ? [across.arc[5], across.arc[6]] : [0, 1];
+  return s > from - 1e-6 && s < to + 1e-6;
+}
+
+/**
+ * Where an arc meets a line, by its parameter, near t; null where it does not, or `isWithin` and it does so beyond the line's end.
+ * Newton's method in both parameters.
+ */
+function meet(arc: Arc, t: number, across: Across, isWithin: boolean): number | null {
   const other = (s: number): [number, number] => {
     if ('arc' in across) return arcPoint(across.arc, s);
     const [a, b, c, d] = across.straight;
@@ -255,6 +265,7 @@ function meet(arc: Arc, t: number, across: Across): number | null {
     t += (eu * d - ev * b) / det;
     s += (ev * a - eu * c) / det;
   }
+  if (isWithin && !isInside(across, s)) return null;
   const [pu, pv] = arcPoint(arc, t),
     [qu, qv] = other(s);
   return Math.hypot(pu - qu, pv - qv) < 1e-9 * (1 + Math.hypot(arc[2], arc[3])) ? t : null;

@@ -132,5 +132,10 @@ export function overlap(ends: Float64Array, s: number, o: number, tolerance: num
   const [first, second] = [ta + (-tolerance - da) / slope, ta + (tolerance - da) / slope];
   lo = Math.max(lo, Math.min(first, second));
   hi = Math.min(hi, Math.max(first, second));
-  return (hi - lo) * length > PARTING ? [lo, hi] : null;
+  if ((hi - lo) * length <= PARTING) return null;
+  // two sides of an acute corner stay two to its tip
+  const isTip = (t: number, other: number, d: number) => Math.abs(t - other) * length < tolerance / 2 && Math.abs(d) < tolerance / 2;
+  if (lo === 0 && (isTip(0, ta, da) || isTip(0, tb, db))) return null;
+  if (hi === 1 && (isTip(1, ta, da) || isTip(1, tb, db))) return null;
+  return [lo, hi];
 }
