@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
@@ -18,57 +19,103 @@ const TOUCH = 0.2;
  * Cost: the ends of straight lines, each by what lies near it.
  */
 export function endOnArcs(lines: Lines): Lines {
-  const { points, lineStart, lineRole, lineArc } = lines;
+  const { points, lineStart, lineArc } = lines;
   if (!lineArc.some((arc) => arc >= 0)) return lines;
-  const { boxes, chord, line } = chordIndex(lines);
-  const stays = [roleIndex('cut'), roleIndex('ground')];
+  const ends = endsOnFacets(lines);
+  const stay = endsOfSeveral(lines, ends);
   let out: Float64Array | null = null;
   const specks = new Set<number>();
+  ends.forEach((end, k) => {
+    const to = stay[k] ? null : placeOnArc(lines, end);
+    if (!to) return;
+    (out ??= points.slice()).set(to, end.tip * 2);
+    const [first, last] = [lineStart[end.line]! * 2, lineStart[end.line + 1]! * 2 - 2];
+    if (last - first === 2 && Math.hypot(out[last]! - out[first]!, out[last + 1]! - out[first + 1]!) < SPECK) specks.add(end.line);
+  });
+  return out ? without({ ...lines, points: out }, specks) : lines;
+}
+
+/** The end of a straight line that lies on a facet of something round, away from the facet's own ends. */
+interface EndOnFacet {
+  readonly line: number;
+  /** Its point, and the one before it. */
+  readonly tip: number;
+  readonly before: number;
+  /** The arc's line. */
+  readonly host: number;
+  /** Length of the facet. */
+  readonly facet: number;
+}
+
+function endsOnFacets(lines: Lines): EndOnFacet[] {
+  const { points, lineStart, lineRole, lineArc } = lines;
+  const { boxes, chord, line } = chordIndex(lines, (l) => lineArc[l]! >= 0);
+  const stays = [roleIndex('cut'), roleIndex('ground')];
+  const out: EndOnFacet[] = [];
+  const look = (l: number, tip: number, before: number) => {
+    const [u, v] = [points[tip * 2]!, points[tip * 2 + 1]!];
+    let found: EndOnFacet | null = null;
+    for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN)) {
+      const p = chord[k]! * 2;
+      const along = passes(points, p, u, v);
+      if (Number.isNaN(along)) continue;
+      const facet = Math.hypot(points[p + 2]! - points[p]!, points[p + 3]! - points[p + 1]!);
+      if (along < JOIN || along > facet - JOIN) return;
+      found = { line: l, tip, before, host: line[k]!, facet };
+    }
+    if (found) out.push(found);
+  };
   for (let l = 0; l < lineRole.length; l++) {
     if (lineArc[l]! >= 0 || stays.includes(lineRole[l]!)) continue;
     const [first, last] = [lineStart[l]!, lineStart[l + 1]! - 1];
-    for (const [tip, before] of [
-      [first, first + 1],
-      [last, last - 1],
-    ] as const) {
-      const to = endOf(l, tip, before);
-      if (!to) continue;
-      (out ??= points.slice()).set(to, tip * 2);
-      if (last - first === 1 && Math.hypot(out[last * 2]! - out[first * 2]!, out[last * 2 + 1]! - out[first * 2 + 1]!) < SPECK)
-        specks.add(l);
-    }
+    look(l, first, first + 1);
+    look(l, last, last - 1);
   }
-  return out ? without({ ...lines, points: out }, specks) : lines;
+  return out;
+}
 
-  /** Where the end of a line belongs, or null where it is. */
-  function endOf(l: number, tip: number, before: number): [number, number] | null {
-    const [u, v, pu, pv] = [points[tip * 2]!, points[tip * 2 + 1]!, points[before * 2]!, points[before * 2 + 1]!];
-    const own = Math.hypot(u - pu, v - pv);
-    let host = -1;
-    let reach = 0;
-    for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN)) {
-      const other = line[k]!;
-      if (other === l) continue;
-      const p = chord[k]! * 2;
-      const [a, b] = [points[p]!, points[p + 1]!];
-      const [du, dv] = [points[p + 2]! - a, points[p + 3]! - b];
-      const length = Math.hypot(du, dv);
-      const along = ((u - a) * du + (v - b) * dv) / length;
-      if (Math.abs((u - a) * dv - (v - b) * du) / length > JOIN || along < -JOIN || along > length + JOIN) continue;
-      if (lineArc[other]! < 0) {
-        if (Math.abs(du * (v - pv) - dv * (u - pu)) > ONE_LINE * length * own) return null;
-      } else if (along < JOIN || along > length - JOIN) return null;
-      else [host, reach] = [other, length * FAR];
+/** How far along a side, that begins at index p, a place on it lies, metres; NaN where it lies beside it. */
+function passes(points: Float64Array, p: number, u: number, v: number): number {
+  const [a, b] = [points[p]!, points[p + 1]!];
+  const [du, dv] = [points[p + 2]! - a, points[p + 3]! - b];
+  const length = Math.hypot(du, dv);
+  const along = ((u - a) * du + (v - b) * dv) / length;
+  return Math.abs((u - a) * dv - (v - b) * du) / length > JOIN || along < -JOIN || along > length + JOIN ? NaN : along;
+}
+
+/** 1 for the ends at which another straight line ends or passes that is not the same line gone on. */
+function endsOfSeveral({ points, lineStart, lineRole, lineArc }: Lines, ends: readonly EndOnFacet[]): Uint8Array {
+  const out = new Uint8Array(ends.length);
+  if (!ends.length) return out;
+  const tips = new Flatbush(ends.length, 16, Float64Array);
+  for (const { tip } of ends) tips.add(points[tip * 2]!, points[tip * 2 + 1]!);
+  tips.finish();
+  for (let l = 0; l < lineRole.length; l++)
+    for (let p = lineStart[l]! * 2; p + 3 < lineStart[l + 1]! * 2 && lineArc[l]! < 0; p += 2) {
+      const [a, b, c, d] = [points[p]!, points[p + 1]!, points[p + 2]!, points[p + 3]!];
+      const near = tips.search(Math.min(a, c) - JOIN, Math.min(b, d) - JOIN, Math.max(a, c) + JOIN, Math.max(b, d) + JOIN);
+      for (const k of near) {
+        const { line, tip, before } = ends[k]!;
+        const [u, v] = [points[tip * 2]!, points[tip * 2 + 1]!];
+        if (line === l || Number.isNaN(passes(points, p, u, v))) continue;
+        const [ownU, ownV] = [u - points[before * 2]!, v - points[before * 2 + 1]!];
+        if (Math.abs((c - a) * ownV - (d - b) * ownU) > ONE_LINE * Math.hypot(c - a, d - b) * Math.hypot(ownU, ownV)) out[k] = 1;
+      }
     }
-    if (host < 0) return null;
-    const arc = arcAt(lines, lineArc[host]!);
-    const s = meet(arc, pu, pv, u, v);
-    if (!(s > 0) || Math.abs(s - 1) * own > reach) return null;
-    // the last digits are noise, which differs between machines
-    const [qu, qv] = [pu + s * (u - pu), pv + s * (v - pv)].map((x) => Math.round(x * 1e9) / 1e9) as [number, number];
-    const t = arcParameter(arc, qu, qv, (arc[5] + arc[6]) / 2);
-    return t > arc[5] - 1e-6 && t < arc[6] + 1e-6 ? [qu, qv] : null;
-  }
+  return out;
+}
+
+/** Where the end of a line belongs, or null where it is. */
+function placeOnArc(lines: Lines, { tip, before, host, facet }: EndOnFacet): [number, number] | null {
+  const { points, lineArc } = lines;
+  const [u, v, pu, pv] = [points[tip * 2]!, points[tip * 2 + 1]!, points[before * 2]!, points[before * 2 + 1]!];
+  const arc = arcAt(lines, lineArc[host]!);
+  const s = meet(arc, pu, pv, u, v);
+  if (!(s > 0) || Math.abs(s - 1) * Math.hypot(u - pu, v - pv) > facet * FAR) return null;
+  // the last digits are noise, which differs between machines
+  const [qu, qv] = [pu + s * (u - pu), pv + s * (v - pv)].map((x) => Math.round(x * 1e9) / 1e9) as [number, number];
+  const t = arcParameter(arc, qu, qv, (arc[5] + arc[6]) / 2);
+  return t > arc[5] - 1e-6 && t < arc[6] + 1e-6 ? [qu, qv] : null;
 }
 
 function without(lines: Lines, gone: ReadonlySet<number>): Lines {

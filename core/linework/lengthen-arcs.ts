@@ -75,18 +75,21 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Line
   const out = new LinesBuilder();
   for (let l = 0; l < lines.lineRole.length; l++) {
     if (gone.has(l)) continue;
+    const [from, to] = [lines.lineStart[l]!, lines.lineStart[l + 1]! - 1];
     const facts = factsOf(lines, l);
-    const changed = arcs.get(l);
-    const own = Array.from(lines.points.subarray(lines.lineStart[l]! * 2, lines.lineStart[l + 1]! * 2));
+    const arc = arcs.get(l) ?? (lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
     const { first, last } = moved.get(l) ?? {};
+    if (!arcs.has(l) && !first && !last) {
+      out.add(lines.points, from, to, facts, arc);
+      continue;
+    }
+    const own = Array.from(lines.points.subarray(from * 2, to * 2 + 2));
     if (first) own.splice(0, 4, ...first);
     if (last) own.splice(-4, 4, ...last);
-    if (changed) {
-      own.unshift(...(tips.get(l)?.first ?? []));
-      own.push(...(tips.get(l)?.last ?? []));
-    }
+    const tip = tips.get(l);
+    own.unshift(...(tip?.first ?? []));
+    own.push(...(tip?.last ?? []));
     const { first: depthFrom = facts.depthFrom, last: depthTo = facts.depthTo } = depths.get(l) ?? {};
-    const arc = changed ?? (lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
     out.add(own, 0, own.length / 2 - 1, { ...facts, depthFrom, depthTo }, arc);
   }
   return out.done();
@@ -158,15 +161,16 @@ interface ChordIndex {
   readonly line: Uint32Array;
 }
 
-/** The straight pieces of all lines, those of arcs between the corners that lie on them, by their boxes. */
-export function chordIndex({ points, lineStart, lineRole }: Lines): ChordIndex {
-  const total = points.length / 2 - lineRole.length;
+/** The straight pieces of all lines, or those asked for; those of arcs between the corners that lie on them; by their boxes. */
+export function chordIndex({ points, lineStart, lineRole }: Lines, isWanted?: (line: number) => boolean): ChordIndex {
+  let total = 0;
+  for (let l = 0; l < lineRole.length; l++) if (!isWanted || isWanted(l)) total += lineStart[l + 1]! - lineStart[l]! - 1;
   const boxes = new Flatbush(total, 16, Float64Array);
   const chord = new Uint32Array(total),
     line = new Uint32Array(total);
   let at = 0;
   for (let l = 0; l < lineRole.length; l++)
-    for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]!; p++, at++) {
+    for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]! && (!isWanted || isWanted(l)); p++, at++) {
       const [a, b, c, d] = [points[p * 2]!, points[p * 2 + 1]!, points[p * 2 + 2]!, points[p * 2 + 3]!];
       boxes.add(Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d));
       chord[at] = p;

@@ -17,8 +17,8 @@ interface Rim {
 
 /** A chain keeps to a plane within this, metres. */
 const FLAT = 1e-5;
-/** A part with more edges than this that could be rims is a surface, not a thing with rims. */
-const MOST_EDGES = 20_000;
+/** A chain of fewer corners has no arc. */
+const CHAIN = 5;
 
 const rimsOfScenes = new WeakMap<Scene, Map<number, readonly Rim[]>>();
 
@@ -67,61 +67,80 @@ function rimsIn(scene: Scene, part: number): Rim[] {
   return chainsOf(scene, part).flatMap(rimsOf);
 }
 
-/** The edges of a part between faces at an angle, one behind the other; the same chains in whatever order its triangles come. */
-function chainsOf({ vertices, edgeVertices, edgeKind, partEdgeStart }: Scene, part: number): Vec3[][] {
-  const at = new Map<number, number[]>();
-  let count = 0;
-  for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
-    const kind = edgeKind[e]!;
-    if (kind !== EdgeKind.crease && kind !== EdgeKind.border) continue;
-    if (++count > MOST_EDGES) return [];
-    for (const [from, to] of [
-      [edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!],
-      [edgeVertices[e * 2 + 1]!, edgeVertices[e * 2]!],
-    ] as const) {
-      const own = at.get(from);
-      if (own) own.push(to);
-      else at.set(from, [to]);
-    }
+/** Scratch of chainsOf, by the part's own corners: how many edges end there, the other ends of the first two, and whether it was passed. */
+let _degree = new Uint8Array(256),
+  _next = new Uint32Array(512),
+  _passed = new Uint8Array(256);
+
+/**
+ * The edges of a part between faces at an angle, one behind the other where just two meet; only chains of five corners and more.
+ * The same chains, whichever way round its triangles come.
+ */
+function chainsOf({ vertices, edgeVertices, edgeKind, partEdgeStart, partVertexStart }: Scene, part: number): Vec3[][] {
+  const [first, count] = [partVertexStart[part]!, partVertexStart[part + 1]! - partVertexStart[part]!];
+  if (_degree.length < count) {
+    [_degree, _next, _passed] = [new Uint8Array(count * 2), new Uint32Array(count * 4), new Uint8Array(count * 2)];
   }
-  const place = (v: number): Vec3 => [vertices[v * 3]!, vertices[v * 3 + 1]!, vertices[v * 3 + 2]!];
-  const before = (a: number, b: number) => {
-    for (let k = 0; k < 3; k++) {
-      const d = vertices[a * 3 + k]! - vertices[b * 3 + k]!;
-      if (d) return d;
-    }
-    return a - b;
+  const [degree, next, passed] = [_degree, _next, _passed];
+  degree.fill(0, 0, count);
+  passed.fill(0, 0, count);
+  const meet = (a: number, b: number) => {
+    if (degree[a]! < 2) next[a * 2 + degree[a]!] = b;
+    if (degree[a]! < 3) degree[a]!++;
   };
-  const order = [...at.keys()].sort(before);
-  const used = new Set<number>();
-  const key = (a: number, b: number) => Math.min(a, b) * 0x4000000 + Math.max(a, b);
+  for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
+    if (edgeKind[e] !== EdgeKind.crease && edgeKind[e] !== EdgeKind.border) continue;
+    const [a, b] = [edgeVertices[e * 2]! - first, edgeVertices[e * 2 + 1]! - first];
+    meet(a, b);
+    meet(b, a);
+  }
   const out: Vec3[][] = [];
-  // what has ends first, then what goes round
-  for (const hasEnds of [true, false])
-    for (const first of order) {
-      const ways = at.get(first)!;
-      if (hasEnds ? ways.length === 2 : ways.length !== 2) continue;
-      for (const next of [...ways].sort(before)) {
-        if (used.has(key(first, next))) continue;
-        const chain = [first];
-        for (let [from, to] = [first, next]; ;) {
-          used.add(key(from, to));
-          chain.push(to);
-          const on = at.get(to)!;
-          if (on.length !== 2) break;
-          const after = on[0] === from ? on[1]! : on[0]!;
-          if (used.has(key(to, after))) break;
-          [from, to] = [to, after];
-        }
-        out.push(chain.map(place));
-      }
+  for (let v = 0; v < count; v++) {
+    if (degree[v] !== 2 || passed[v]) continue;
+    const one = walk(v, next[v * 2]!);
+    const isRing = one.at(-1) === v;
+    const chain = isRing ? one : [...walk(v, next[v * 2 + 1]!).reverse(), ...one.slice(1)];
+    if (chain.length >= CHAIN) out.push(inOrder(chain, isRing).map(place));
+  }
+  return out.sort((a, b) => compare(a[0]!, b[0]!) || compare(a[1]!, b[1]!));
+
+  /** From a corner on to the next where not just two edges meet, or round to itself. */
+  function walk(from: number, to: number): number[] {
+    const chain = [from, to];
+    passed[from] = 1;
+    while (degree[to] === 2 && to !== chain[0]) {
+      passed[to] = 1;
+      const after = next[to * 2] === from ? next[to * 2 + 1]! : next[to * 2]!;
+      [from, to] = [to, after];
+      chain.push(to);
     }
-  return out;
+    return chain;
+  }
+
+  function place(v: number): Vec3 {
+    const at = (first + v) * 3;
+    return [vertices[at]!, vertices[at + 1]!, vertices[at + 2]!];
+  }
+
+  /** A chain from its lower end, a ring from its lowest corner to the lower of that one's neighbours. */
+  function inOrder(chain: number[], isRing: boolean): number[] {
+    if (!isRing) return compare(place(chain[0]!), place(chain.at(-1)!)) > 0 ? chain.reverse() : chain;
+    const ring = chain.slice(0, -1);
+    let lowest = 0;
+    for (let k = 1; k < ring.length; k++) if (compare(place(ring[k]!), place(ring[lowest]!)) < 0) lowest = k;
+    const turned = [...ring.slice(lowest), ...ring.slice(0, lowest)];
+    if (compare(place(turned[1]!), place(turned.at(-1)!)) > 0) (turned.push(turned.shift()!), turned.reverse());
+    return [...turned, turned[0]!];
+  }
 }
+
+/** Places in the order of their coordinates. */
+const compare = (a: Vec3, b: Vec3): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
 /** The arcs in a chain, each stretch of it that keeps to one plane looked at in that plane. */
 function rimsOf(chain: readonly Vec3[]): Rim[] {
   const out: Rim[] = [];
+  if (!hasAlikeChords(chain)) return out;
   for (let i = 0; i + 4 < chain.length;) {
     const along = unit(subtract(chain[i + 1]!, chain[i]!));
     const across = cross(along, unit(subtract(chain[i + 2]!, chain[i + 1]!)));
@@ -147,4 +166,17 @@ function rimsOf(chain: readonly Vec3[]): Rim[] {
     i = Math.max(i + 1, last - 1);
   }
   return out;
+}
+
+/** Whether four chords of about one length follow one another: without them there is no arc. */
+function hasAlikeChords(chain: readonly Vec3[]): boolean {
+  let run = 0;
+  let before = -1;
+  for (let k = 1; k < chain.length; k++) {
+    const chord = length(subtract(chain[k]!, chain[k - 1]!));
+    run = Math.abs(chord - before) < 1e-4 + 0.01 * chord ? run + 1 : 0;
+    if (run === 3) return true;
+    before = chord;
+  }
+  return false;
 }
