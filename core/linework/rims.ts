@@ -128,9 +128,8 @@ function chainsOf({ vertices, edgeVertices, edgeKind, partEdgeStart, partVertexS
     const ring = chain.slice(0, -1);
     let lowest = 0;
     for (let k = 1; k < ring.length; k++) if (compare(place(ring[k]!), place(ring[lowest]!)) < 0) lowest = k;
-    const turned = [...ring.slice(lowest), ...ring.slice(0, lowest)];
-    if (compare(place(turned[1]!), place(turned.at(-1)!)) > 0) (turned.push(turned.shift()!), turned.reverse());
-    return [...turned, turned[0]!];
+    const turned = [...ring.slice(lowest), ...ring.slice(0, lowest), ring[lowest]!];
+    return compare(place(turned[1]!), place(turned.at(-2)!)) > 0 ? turned.reverse() : turned;
   }
 }
 
