@@ -49,7 +49,7 @@ An axonometric can be pulled apart: "pullApart": [{ "class": "Roof", "by": [0, 0
 "layersMeet": true lets the layers of a wall go on through weaker ones of a wall that it stands at, to their own material.
 For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.
 More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
-"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }.
+"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, storey, material, name, id, or of several models one by the name of its file: { "model": "site" }.
 `;
 
 const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z] [--with FILE]

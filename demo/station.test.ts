@@ -97,7 +97,7 @@ describe('the demo station', () => {
   });
 
   it('draws the same without all the elements that a sight is not said to depend on', () => {
-    const boxes = { ...model, elementBoxes: elementFigures(model, scene).boxes };
+    const boxes = { ...model, fileName: model.name, elementBoxes: elementFigures(model, scene).boxes };
     const sights = [
       ...project.sights.map((s) => checkSight(s.sight)),
       checkSight({ ...project.sights.find((s) => s.sight.kind === 'section')!.sight, depth: 0.5, limits: { left: 1, top: 4 } }),

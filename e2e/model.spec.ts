@@ -284,6 +284,12 @@ test('several models: a structural set laid by the map, hidden, placed by its gr
   await expect(main).toContainText('336 elements');
   await models.getByRole('button', { name: 'Show the model boat-gantry' }).click();
   await expect(main).toContainText('354 elements');
+  // a sight that shows one of them alone
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Add to Only' }).click();
+  await page.getByRole('menuitem', { name: 'All of boat-gantry' }).click();
+  await expect(page.getByText('18 of 354')).toBeVisible();
+  await page.keyboard.press('1');
   const newer = readFileSync('demo/boat-gantry.ifc', 'utf8').replace("'Hoist'", "'Hoist, 2 t'");
   await page
     .getByLabel('Newer file of boat-gantry')

@@ -59,7 +59,7 @@ function countShown(model: ModelInfo, rules: readonly Rule[]): number {
   const include = rules.filter((r) => r.use !== 'exclude');
   const exclude = rules.filter((r) => r.use === 'exclude' && r.material === undefined);
   const fits = (of: readonly Rule[], e: ModelInfo['elements'][number]) =>
-    of.some((rule) => fitsElement(rule, e, model.storeys[e.storey]?.name ?? ''));
+    of.some((rule) => fitsElement(rule, e, model.storeys, model.fileName));
   return solid.filter((e) => (!include.length || fits(include, e)) && !fits(exclude, e)).length;
 }
 
@@ -85,6 +85,7 @@ function Rules({
   const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
   const { project } = useProject();
   const sets = Object.values(project.sets ?? {}).filter((s) => !rules.some((r) => r.set === s.name));
+  const models = (model.parts ?? []).length > 1 ? model.parts!.filter((m) => !rules.some((r) => r.model === m.name)) : [];
   const materials = isWide ? model.materials.filter((m) => !rules.some((r) => r.material === m)) : [];
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
@@ -114,6 +115,11 @@ function Rules({
                 {name}
               </DropdownMenu.Item>
             ))}
+            {models.map(({ key, name }) => (
+              <DropdownMenu.Item key={key} onSelect={() => onChange([...rules, use ? { model: name, use } : { model: name }])}>
+                All of {name}
+              </DropdownMenu.Item>
+            ))}
             {classes.map((c) => (
               <DropdownMenu.Item key={c} onSelect={() => onChange([...rules, use ? { class: c, use } : { class: c }])}>
                 {classWords(c)}
@@ -135,4 +141,5 @@ const isAll = (rule: Rule): boolean => Object.keys(rule).length === 0;
 const wordsOf = (rule: Rule): string =>
   isAll(rule)
     ? 'everything'
-    : (rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase();
+    : (rule.model ??
+      (rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase());

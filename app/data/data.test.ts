@@ -137,6 +137,7 @@ function printed({ before = 1, behind = 2 } = {}): Printed {
   const element = (id: string) => ({ id, class: 'Wall', name: id, type: '', storey: -1, use: 'solid' as const, assembly: '' });
   return {
     id: `m ${before} ${behind}`,
+    fileName: 'm.ifc',
     origin: [0, 0, 0],
     storeys: [],
     trueNorth: [0, 1],

@@ -8,7 +8,10 @@ import type { ModelInfo } from './database';
 const ENGINE = 9;
 
 /** What of a model decides its drawings. */
-export type Printed = Pick<ModelInfo, 'id' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'>;
+export type Printed = Pick<
+  ModelInfo,
+  'id' | 'fileName' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'
+>;
 
 /** What of a sight decides its lines, as a text. Costs little: it is asked at each step of a hand that drags. */
 export const linesOf = (sight: Sight): string =>

@@ -11,7 +11,6 @@ import type { Corrections } from '../../core/model/correct';
 import type { Drawing } from '../../core/linework/drawing';
 import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
-import { emptyPlan } from '../../core/plan/empty-plan';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
@@ -98,7 +97,7 @@ const engine = {
       const read = await readFile(name, bytes, how, progress);
       await ensureRoom(bytesOf(read));
       const { corrections = {} } = how;
-      const model = setRight(read, corrections);
+      const model = await setRight(read, corrections);
       const scene = prepare(model);
       const id = crypto.randomUUID();
       const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
@@ -112,6 +111,7 @@ const engine = {
 
   /** An empty plan, to draw outlines into; answers with its key. */
   beginPlan: async (name: string): Promise<string> => {
+    const { emptyPlan } = await import('../../core/plan/empty-plan');
     const model = emptyPlan(name);
     const id = crypto.randomUUID();
     const info = modelInfo({ id }, name, model, prepare(model), 0);
@@ -247,7 +247,7 @@ const engine = {
 
 /** The model of one file, set right, as another reading of it. */
 async function alone({ base, fileName, took }: Pick<ModelInfo, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {
-  const model = setRight(await bundle(base), corrections);
+  const model = await setRight(await bundle(base), corrections);
   const scene = prepare(model);
   const id = crypto.randomUUID();
   await database.models.add(modelInfo({ id, base, corrections }, fileName, model, scene, took));

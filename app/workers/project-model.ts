@@ -1,13 +1,15 @@
 import { correct, type Corrections } from '../../core/model/correct';
-import { joinModels } from '../../core/model/join-models';
 import type { Model } from '../../core/model/model';
-import { replan } from '../../core/plan/replan';
 import { database, type ModelInfo, type ModelPart } from '../data/database';
 import { unpack } from '../data/packed';
 import type { PartWish } from '../data/parts';
 
 /** A model as it was read, with what was corrected; a plan is built anew by its table first. */
-export const setRight = (model: Model, corrections: Corrections): Model => correct(replan(model, corrections), corrections);
+export async function setRight(model: Model, corrections: Corrections): Promise<Model> {
+  if (!model.plan) return correct(model, corrections);
+  const { replan } = await import('../../core/plan/replan');
+  return correct(replan(model, corrections), corrections);
+}
 
 /** What of a model's row says how it is put together. */
 export type Recipe = Pick<ModelInfo, 'base' | 'corrections' | 'parts'>;
@@ -38,6 +40,7 @@ export async function bundle(base: string): Promise<Model> {
 
 /** Several models as one: each as it was set right and placed, those that are hidden left out; elements corrected at the end. */
 export async function assemble(wishes: readonly PartWish[], corrections: Corrections): Promise<{ model: Model; parts: ModelPart[] }> {
+  const { joinModels } = await import('../../core/model/join-models');
   const read = await Promise.all(wishes.map(async (part) => setRight(await bundle(part.base), part.corrections)));
   const placed = wishes.map(({ name, placement, isHidden }, i) => ({ name, placement, isHidden, model: read[i]! }));
   return {

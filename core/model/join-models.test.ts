@@ -3,6 +3,7 @@ import { draw } from '../draw';
 import { faceArea } from '../geometry/polygons';
 import type { Vec3 } from '../geometry/vec3';
 import { prepare } from '../scene/prepare';
+import { shownParts } from '../sights/shown';
 import { checkSight } from '../sights/sight-schema';
 import { box, modelOf } from '../testing/solids';
 import { alignByGrid, alignByMap, alignByPoints } from './align-models';
@@ -81,6 +82,25 @@ describe('several models', () => {
     });
     const areas = draw(joined, prepare(joined), sight).regions.map((r) => faceArea(r.face));
     expect(areas.reduce((a, b) => a + b)).toBeCloseTo(18 + 1, 6);
+  });
+
+  it('are told apart by the rules of a sight: one alone, one left out, one left whole', () => {
+    const joined = joinModels([
+      { name: 'house', model: house, placement: AS_IT_IS },
+      { name: 'Site', model: house, placement: { by: [10, 0, 0], turn: 0 } },
+    ]);
+    const sight = (more: object) => checkSight({ kind: 'section', number: '', name: '', path: [[-1, 1.5], [20, 1.5]], ...more }); // prettier-ignore
+    const part = (name: string) => joined.elements.findIndex((e) => e.facts?.model === name);
+    const shown = (more: object) => {
+      const parts = shownParts(joined, sight(more));
+      return ['house', 'Site'].map((name) => parts[joined.partElement.indexOf(part(name))]);
+    };
+    expect(shown({ show: [{ model: 'site' }] })).toEqual([0, 1]);
+    expect(shown({ show: [{ model: 'site', use: 'exclude' }] })).toEqual([1, 0]);
+    expect(shown({ leaveWhole: [{ model: 'house' }] })).toEqual([2, 1]);
+    expect(shown({ show: [{ model: 'site', class: 'Pipe' }] })).toEqual([0, 0]);
+    // one model alone goes by the name of its file
+    expect([...shownParts({ ...house, name: 'house.ifc' }, sight({ show: [{ model: 'house' }] }))]).toContain(1);
   });
 
   it('keep their ids, their coordinates and their north when one of them is hidden', () => {

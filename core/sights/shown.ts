@@ -2,6 +2,9 @@ import type { Element, Model } from '../model/model';
 import type { Pull } from '../scene/pull-apart';
 import type { Rule, Sight } from './sight';
 
+/** What rules ask of an element. */
+type Picked = Pick<Element, 'id' | 'class' | 'name' | 'storey' | 'facts'>;
+
 const same = (a: string | undefined, b: string): boolean => a === undefined || a.toLowerCase() === b.toLowerCase();
 
 const _sets = new WeakMap<readonly string[], ReadonlySet<string>>();
@@ -13,11 +16,12 @@ function idsOf(ids: readonly string[]): ReadonlySet<string> {
   return known;
 }
 
-/** Whether a rule picks an element, whatever its materials are. */
-export const fitsElement = (rule: Rule, element: Pick<Element, 'id' | 'class' | 'name'>, storey: string): boolean =>
+/** Whether a rule picks an element of the model that is read from `file`, whatever its materials are. */
+export const fitsElement = (rule: Rule, element: Picked, storeys: readonly { readonly name: string }[], file: string): boolean =>
   same(rule.class, element.class) &&
-  same(rule.storey, storey) &&
+  same(rule.storey, storeys[element.storey]?.name ?? '') &&
   same(rule.name, element.name) &&
+  (rule.model === undefined || same(rule.model, element.facts?.model ?? file.replace(/\.[^.]+$/, ''))) &&
   (rule.id === undefined || rule.id === element.id) &&
   (rule.set === undefined || rule.ids !== undefined) &&
   (rule.ids === undefined || idsOf(rule.ids).has(element.id));
@@ -25,8 +29,7 @@ export const fitsElement = (rule: Rule, element: Pick<Element, 'id' | 'class' | 
 function fits(model: Model, part: number, rule: Rule): boolean {
   const element = model.elements[model.partElement[part]!]!;
   return (
-    fitsElement(rule, element, model.storeys[element.storey]?.name ?? '') &&
-    same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '')
+    fitsElement(rule, element, model.storeys, model.name) && same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '')
   );
 }
 

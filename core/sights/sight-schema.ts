@@ -16,11 +16,12 @@ const rule = Joi.object({
   storey: text,
   material: text,
   name: text,
+  model: text,
   id: text,
   set: text,
   ids: Joi.array().items(Joi.string().max(200)).max(500_000),
   use: Joi.valid('include', 'exclude'),
-}).or('class', 'storey', 'material', 'name', 'id', 'set', 'ids');
+}).or('class', 'storey', 'material', 'name', 'model', 'id', 'set', 'ids');
 
 const schema = Joi.object({
   kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),

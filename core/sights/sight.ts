@@ -3,12 +3,14 @@ import type { Vec2, Vec3 } from '../geometry/vec3';
 export type SightKind = 'section' | 'elevation' | 'plan' | 'ceiling plan' | 'axonometric' | 'perspective';
 export type Compass = 'north' | 'east' | 'south' | 'west';
 
-/** Picks elements: every field that is given must fit. `class`, `storey`, `material` and `name` compare whole words, without case. */
+/** Picks elements: every field that is given must fit. `class`, `storey`, `material`, `name` and `model` compare whole words, without case. */
 export interface Rule {
   readonly class?: string | undefined;
   readonly storey?: string | undefined;
   readonly material?: string | undefined;
   readonly name?: string | undefined;
+  /** Name of one of several models, as its file is called, without the ending. */
+  readonly model?: string | undefined;
   readonly id?: string | undefined;
   /** Name of a set of elements that the project keeps; `ids` says which they are. */
   readonly set?: string | undefined;

@@ -58,7 +58,7 @@ it('what a sight does not touch can be taken away without a change of its drawin
   fc.assert(
     fc.property(solids, sight, (bodies, own) => {
       const model = modelOf(bodies);
-      const touched = touchedElements({ ...model, elementBoxes: prepare(model).partBounds }, own);
+      const touched = touchedElements({ ...model, fileName: model.name, elementBoxes: prepare(model).partBounds }, own);
       // a model has its elements in the order of their ids
       const left = bodies.filter((_, k) => touched[model.elements.findIndex(({ id }) => id === `e${k}`)]);
       untouched += bodies.length - left.length;

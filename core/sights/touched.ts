@@ -12,6 +12,8 @@ const NEAR = 0.05;
 
 /** What of a model decides which elements a sight can meet. */
 export interface Boxed extends Placed {
+  /** Name of the file that it was read from. */
+  readonly fileName: string;
   readonly storeys: readonly Storey[];
   readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'storey' | 'use'>[];
   /** x0 y0 z0 x1 y1 z1 of each, metres from the model's origin; an element without a body has none. */
@@ -35,7 +37,7 @@ export function touchedElements(model: Boxed, sight: Sight): Uint8Array {
     const element = elements[e]!;
     if (element.use === 'space') continue;
     const isPicked = (rules: readonly Rule[]) =>
-      rules.length > 0 && rules.some((rule) => fitsElement(rule, element, model.storeys[element.storey]?.name ?? ''));
+      rules.length > 0 && rules.some((rule) => fitsElement(rule, element, model.storeys, model.fileName));
     if (include.length && !isPicked(include)) continue;
     if (isPicked(exclude)) continue;
     // the earth below a terrain reaches farther than its surface
