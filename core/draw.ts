@@ -122,8 +122,14 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms, notes };
   const entire: Drawing = { version: 1, frame: first!.frame, jumps: sight.jumps ?? [], ...lines, regions, report };
-  const cropped = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(entire) : entire, limitsOf(sight, first!.distance));
-  const drawing: Drawing = { ...cropped, regionCurves: ringCurves(cropped.regions, cropped) };
+  const limits = limitsOf(sight, first!.distance);
+  const cropped = cropDrawing(sight.kind === 'ceiling plan' ? mirrorDrawing(entire) : entire, limits);
+  const drawing: Drawing = {
+    ...cropped,
+    limits,
+    steps: legs.slice(1).map((leg) => leg.from),
+    regionCurves: ringCurves(cropped.regions, cropped),
+  };
   watch?.({ name: 'joined', drawing });
   return drawing;
 }

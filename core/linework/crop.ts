@@ -1,9 +1,10 @@
 import type { Region } from '../cutting/regions';
 import { intersection, ringBounds } from '../geometry/polygons';
+import { SPECK } from '../geometry/tolerances';
 import type { Limits } from '../sights/sight';
 import { arcBounds, arcCrossings, arcParameter, arcPoint, fromZero, isWhole, type Arc } from './arc';
 import { arcAt, type Drawing } from './drawing';
-import { factsOf, LinesBuilder, type LineFacts } from './lines-builder';
+import { factsOf, LinesBuilder, pathLength, type LineFacts } from './lines-builder';
 
 /** Cuts a drawing off at the limits of its sight: lines end there, cut faces are closed along them. No limit, no change. */
 export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawing {
@@ -30,7 +31,7 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
       continue;
     }
     let run: number[] = [];
-    const put = () => run.length && lines.add(run, 0, run.length / 2 - 1, facts);
+    const put = () => pathLength(run) >= SPECK && lines.add(run, 0, run.length / 2 - 1, facts);
     for (let i = from * 2; i < to * 2; i += 2) {
       const piece = clip(flat[i]!, flat[i + 1]!, flat[i + 2]!, flat[i + 3]!);
       if (piece && run.length && run.at(-2) === piece[0] && run.at(-1) === piece[1]) run.push(piece[2], piece[3]);
@@ -78,7 +79,7 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
     at.sort((a, b) => a[0] - b[0]);
     for (let k = 0; k + 1 < ends.length; k++) {
       const [from, to] = [ends[k]!, ends[k + 1]!];
-      if (to - from < 1e-9 || !isIn(...arcPoint(arc, (from + to) / 2))) continue;
+      if ((to - from) * Math.hypot(arc[2], arc[3]) < SPECK || !isIn(...arcPoint(arc, (from + to) / 2))) continue;
       const piece: Arc = [arc[0], arc[1], arc[2], arc[3], arc[4], ...fromZero(from, to)];
       const between = at.flatMap(([t, u, v]) => (t > from + 1e-9 && t < to - 1e-9 ? [u, v] : []));
       const flat = [...arcPoint(arc, from), ...between, ...arcPoint(arc, to)];

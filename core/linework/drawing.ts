@@ -1,6 +1,7 @@
 import type { Region } from '../cutting/regions';
 import type { Note } from '../faults/fault';
 import type { Frame } from '../sights/frame';
+import type { Limits } from '../sights/sight';
 import { ARC_NUMBERS, arcBounds, arcPoints, type Arc } from './arc';
 import type { RingCurve } from './drawn-sides';
 
@@ -41,6 +42,10 @@ export interface Drawing extends Lines {
   /** Sizes of jump in depth, ascending, by which outlines are told apart; metres. */
   readonly jumps: readonly number[];
   readonly regions: readonly Region[];
+  /** Where it was cut off, if anywhere. */
+  readonly limits?: Limits | undefined;
+  /** Where the strips of a jogged section meet: u of each step. */
+  readonly steps?: readonly number[];
   /** Of each region the sides that are drawn along arcs; empty or absent where none is. */
   readonly regionCurves?: readonly (readonly RingCurve[])[];
   readonly report: {

@@ -4,7 +4,7 @@ import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
 import { fitArcs, type Stretch } from './fit-arcs';
 import { lengthenArcs, type ChainEnd } from './lengthen-arcs';
-import { LinesBuilder, type LineFacts } from './lines-builder';
+import { LinesBuilder, pathLength, type LineFacts } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
 
 /** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
@@ -269,9 +269,3 @@ function isStraight(places: Float64Array, a: number, b: number, c: number): bool
 }
 
 const isRing = (flat: Float64Array): boolean => flat[0] === flat.at(-2) && flat[1] === flat.at(-1);
-
-function pathLength(flat: Float64Array): number {
-  let sum = 0;
-  for (let i = 2; i < flat.length; i += 2) sum += Math.hypot(flat[i]! - flat[i - 2]!, flat[i + 1]! - flat[i - 1]!);
-  return sum;
-}

@@ -196,6 +196,7 @@ function lineThrough(
   const [ownU, ownV] = [points[ownAt + 2]! - points[ownAt]!, points[ownAt + 3]! - points[ownAt + 1]!];
   const ownLength = Math.hypot(ownU, ownV);
   let found: Across | 'none' = 'none';
+  let goesOn = false;
   for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN)) {
     if (line[k] === l || line[k] === own) continue;
     const p = chord[k]! * 2;
@@ -206,11 +207,15 @@ function lineThrough(
     const other = line[k]!;
     const isInside = (along > JOIN || p > lineStart[other]! * 2) && (along < length - JOIN || p + 4 < lineStart[other + 1]! * 2);
     // what runs on in the chord does not end it
-    if (Math.abs((c - a) * ownV - (d - b) * ownU) <= 1e-3 * length * ownLength) continue;
+    if (Math.abs((c - a) * ownV - (d - b) * ownU) <= 1e-3 * length * ownLength) {
+      goesOn ||= !isInside;
+      continue;
+    }
     if (!isInside) return 'corner';
     found = lineArc[other]! >= 0 ? { arc: arcAt(lines, lineArc[other]!) } : { straight: [a, b, c, d] };
   }
-  return found;
+  // one half of a facet cannot become an arc alone
+  return found === 'none' && goesOn ? 'corner' : found;
 }
 
 /** The side in which a polyline turns off from the chord to a tip, where no other line comes there; else null. */

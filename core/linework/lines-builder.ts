@@ -14,6 +14,13 @@ export interface LineFacts {
   readonly depthTo: number;
 }
 
+/** Length of a way through points as u, v pairs. */
+export function pathLength(flat: ArrayLike<number>): number {
+  let sum = 0;
+  for (let i = 2; i < flat.length; i += 2) sum += Math.hypot(flat[i]! - flat[i - 2]!, flat[i + 1]! - flat[i - 1]!);
+  return sum;
+}
+
 /** The facts of a line that is there already. */
 export const factsOf = (lines: Lines, l: number): LineFacts => ({
   role: lines.lineRole[l]!,

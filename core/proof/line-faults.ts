@@ -42,7 +42,12 @@ function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
     if (drawing.lineRole[l] !== cut) continue;
     const p = linePoints(drawing, l);
     const n = p.length;
-    if (Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!) > JOIN) tips.push([p[0]!, p[1]!], [p[n - 2]!, p[n - 1]!]);
+    if (Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!) <= JOIN) continue;
+    for (const [u, v] of [
+      [p[0]!, p[1]!],
+      [p[n - 2]!, p[n - 1]!],
+    ] as const)
+      if (!isCutOff(drawing, u, v)) tips.push([u, v]);
   }
   if (tips.length < 2) return [];
   const under = Float64Array.from([...flat, ...chords(drawing)]);
@@ -69,6 +74,12 @@ function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
     out.push({ code: 'gap', facts: { width: (Math.hypot(x - u, y - v) * 1000).toFixed(2) }, at: [(u + x) / 2, (v + y) / 2] });
   });
   return out;
+}
+
+/** Whether a line ends where the drawing was cut off, or at a jog. */
+function isCutOff({ limits = {}, steps = [] }: Drawing, u: number, v: number): boolean {
+  const is = (at: number | null | undefined, x: number) => at !== null && at !== undefined && Math.abs(x - at) < JOIN;
+  return steps.some((at) => is(at, u)) || is(limits.left, u) || is(limits.right, u) || is(limits.bottom, v) || is(limits.top, v);
 }
 
 /** The facets under the arcs of a drawing, as segments. */
