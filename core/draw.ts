@@ -5,7 +5,7 @@ import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces, type Region } from './cutting/regions';
 import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
 import { Fault, type Note } from './faults/fault';
-import { dot, type Vec3 } from './geometry/vec3';
+import { dot, scale, type Vec3 } from './geometry/vec3';
 import { HelperGone } from './linework/answers';
 import { clearLines, clearRegions, coversBefore, rimLines } from './linework/before-the-cut';
 import { cropDrawing } from './linework/crop';
@@ -57,6 +57,9 @@ export type DrawStep =
   | { readonly name: 'pieces'; readonly pieces: Pieces }
   | { readonly name: 'single'; readonly segments: SegmentList }
   | { readonly name: 'joined'; readonly drawing: Drawing };
+
+/** What is drawn below a ground line lies below it in space too, where the picture stands as upright as this: the height of its up. */
+const UPRIGHT = 0.3;
 
 const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
 
@@ -111,12 +114,13 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const hasOverhead = sight.overhead !== undefined && !options.cutOnly;
   const segments = hasOverhead ? withOverhead(found.segments, yield* upwards(model, scene, sight, options)) : found.segments;
 
+  const steps = isJogged ? [...legs.map((leg) => leg.from), legs.at(-1)!.from + legs.at(-1)!.length] : [];
   const t0 = clock();
   const single = removeDoubles(putInOrder(segments));
   watch?.({ name: 'single', segments: single });
   const rims = seen.map(({ whole, seenFrom, from }) => rimCurves(whole, seenFrom, from));
   // in a perspective a circle is no ellipse with equal steps
-  const lines = first!.distance < Infinity ? joinLines(single) : joinLines(single, (element) => rims.flatMap((of) => of(element)));
+  const lines = first!.distance < Infinity ? joinLines(single) : joinLines(single, (element) => rims.flatMap((of) => of(element)), steps);
   const sum = (step: 'cut' | 'visibility') => seen.reduce((total, { ms }) => total + ms[step], 0);
   const ms: StepTimes = options.clock ? { cut: sum('cut'), visibility: sum('visibility'), linework: clock() - t0 } : {};
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
@@ -127,7 +131,7 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const drawing: Drawing = {
     ...cropped,
     limits,
-    steps: legs.slice(1).map((leg) => leg.from),
+    steps,
     regionCurves: ringCurves(cropped.regions, cropped),
   };
   watch?.({ name: 'joined', drawing });
@@ -172,7 +176,8 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
     options.memory?.outlines(scene, frame, shown, [joints, options.ranks, sight.layersMeet]) ?? cutOutlines(scene, frame, shown);
   const united = plane.cut ? makeRegions(model, outlines(), frame, { ...regionOptions, joints }, options.memory) : NO_FACES;
   const isProfile = sight.profile === true;
-  const faces = isProfile ? profileOf(earthRegion(model, united)) : earthRegion(model, united);
+  const onGround = frame.up[2] > UPRIGHT ? earthRegion(model, united) : united;
+  const faces = isProfile ? profileOf(onGround) : onGround;
   // in a perspective the faces that trims make are surfaces like others
   const trimFaces = (distance === Infinity ? trimmed : []).map((t, k) => ({ ...t.frame, faces: trimPicture(t, frame, limits, k + 1) }));
   watch?.({ name: 'cut', faces });
@@ -221,7 +226,14 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
 
 /** The view upwards from the cut of a plan. */
 function* upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptions): Generator<Wish, SegmentList, SegmentList> {
-  const { segments } = yield* look(model, scene, { ...sight, kind: 'ceiling plan', depth: sight.overhead, hidden: false }, { ranks });
+  const { frame } = sight;
+  const up = frame && { ...frame, look: scale(frame.look, -1) };
+  const { segments } = yield* look(
+    model,
+    scene,
+    { ...sight, frame: up, kind: 'ceiling plan', depth: sight.overhead, hidden: false },
+    { ranks },
+  );
   return segments;
 }
 

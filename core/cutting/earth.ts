@@ -9,7 +9,7 @@ const DEPTH_BELOW = 0.6;
 /**
  * Below a terrain's open ground line lies earth: a region down to a set depth, with everything else that is cut taken out.
  * Of the ground line only what bounds the earth stays: it does not run through walls and floors. A line that does not run from
- * side to side (a sight that looks down) makes no earth and stays as it is.
+ * side to side (a sight that looks down) makes no earth and stays as it is. Of several surfaces of one material the earth is one.
  */
 export function earthRegion(model: Model, faces: CutFaces): CutFaces {
   const isGround = ({ part, points }: CutFaces['open'][number]) =>
@@ -18,18 +18,58 @@ export function earthRegion(model: Model, faces: CutFaces): CutFaces {
   const regions: Region[] = [...faces.regions];
   const open = faces.open.filter((o) => !isGround(o));
   const taken = faces.regions.flatMap((r) => [...r.face]);
-  const lowest = ringBounds(taken)[1];
-  for (const [part, lines] of byPart(faces.open.filter(isGround))) {
-    const bottom = Math.min(ringBounds(lines)[1], lowest) - DEPTH_BELOW;
-    const surface = bridgeGaps(lines, faces.regions);
-    const earth: Ring = Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]);
-    for (const face of difference([earth], taken)) {
+  const grounds = [...byPart(faces.open.filter(isGround))].map(([part, lines]) => ({
+    part,
+    lines,
+    surface: bridgeGaps(lines, faces.regions),
+  }));
+  const bottom = Math.min(ringBounds(taken)[1], ...grounds.map(({ lines }) => ringBounds(lines)[1])) - DEPTH_BELOW;
+  for (const own of byMaterial(model, grounds)) {
+    const material = model.partMaterial[own[0]!.part]!;
+    const bodies = own.map(({ surface }) => Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]));
+    for (const face of difference(bodies, taken)) {
       if (faceArea(face) < 1e-3) continue;
-      regions.push({ material: model.partMaterial[part]!, elements: [model.partElement[part]!], use: 'earth', face });
-      for (const ring of face) for (const line of lines) open.push(...sidesOn(ring, line).map((side) => ({ part, points: side })));
+      const sides = own.map(({ lines }) => face.flatMap((ring) => lines.flatMap((line) => sidesOn(ring, line))));
+      const parts = own.filter((_, k) => sides[k]!.length).map(({ part }) => part);
+      const elements = [...new Set((parts.length ? parts : [own[0]!.part]).map((part) => model.partElement[part]!))].sort((x, y) => x - y);
+      regions.push({ material, elements, use: 'earth', face });
+      taken.push(...face);
+      // where two surfaces lie on one another the line is drawn once
+      const drawn = new Set<string>();
+      own.forEach(({ part }, k) => {
+        for (const side of sides[k]!) {
+          const key = side.join();
+          if (!drawn.has(key)) open.push({ part, points: side });
+          drawn.add(key);
+        }
+      });
     }
   }
   return { ...faces, regions, open };
+}
+
+interface Ground {
+  readonly part: number;
+  readonly lines: readonly Ring[];
+  /** The line with its gaps bridged, as u, v pairs. */
+  readonly surface: readonly number[];
+}
+
+/** Several surfaces by their material, the lowest first: what lies deeper keeps its place, and earth of one material is one. */
+function byMaterial(model: Model, grounds: readonly Ground[]): Ground[][] {
+  const height = ({ surface }: Ground) => {
+    let area = 0;
+    for (let i = 2; i < surface.length; i += 2) area += ((surface[i + 1]! + surface[i - 1]!) * (surface[i]! - surface[i - 2]!)) / 2;
+    return area / (surface.at(-2)! - surface[0]!);
+  };
+  const out = new Map<number, Ground[]>();
+  for (const ground of [...grounds].sort((x, y) => height(x) - height(y) || x.part - y.part)) {
+    const material = model.partMaterial[ground.part]!;
+    const own = out.get(material);
+    if (own) own.push(ground);
+    else out.set(material, [ground]);
+  }
+  return [...out.values()];
 }
 
 /** The ground lines of each terrain from left to right, each with u ascending. */

@@ -112,14 +112,39 @@ const toPath = (ring: Ring): PathD => {
 
 function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | null): Face[] {
   if (!subject.length) return [];
-  const tree = new PolyTreeD();
-  const clipPaths: PathsD | null = clip ? clip.map(toPath) : null;
-  booleanOpDWithPolyTree(type, subject.map(toPath), clipPaths, tree, FillRule.NonZero, POLYGON_DECIMALS);
+  const [own, other]: [PathsD, PathsD | null] = [subject.map(toPath), clip ? clip.map(toPath) : null];
+  let tree = new PolyTreeD();
+  // where corners lie on sides to within the grid, a hole may come out as an outline; on a finer grid it does not
+  for (let decimals = POLYGON_DECIMALS; decimals <= FINEST; decimals++) {
+    tree = new PolyTreeD();
+    booleanOpDWithPolyTree(type, own, other, tree, FillRule.NonZero, decimals);
+    if (isSound(tree, true)) break;
+  }
   const faces: Face[] = [];
   collect(tree, faces);
   const corners = new Corners(clip ? [...subject, ...clip] : subject);
   for (const face of faces) for (const ring of face) corners.putBack(ring);
   return faces;
+}
+
+/** The finest grid that is tried where the usual one gives nonsense, as decimals of a metre. */
+const FINEST = 8;
+
+/** Whether outlines run counter-clockwise and holes clockwise, all through the kernel's tree. */
+function isSound(node: PolyPathD, isOutline: boolean): boolean {
+  for (let i = 0; i < node.count; i++) {
+    const child = node.child(i);
+    const area = pathArea(child.poly!);
+    if (area > 0 !== isOutline && Math.abs(area) > 1e-10) return false;
+    if (!isSound(child, !isOutline)) return false;
+  }
+  return true;
+}
+
+function pathArea(path: PathD): number {
+  let twice = 0;
+  for (let i = 0, before = path.at(-1)!; i < path.length; before = path[i++]!) twice += before.x * path[i]!.y - before.y * path[i]!.x;
+  return twice / 2;
 }
 
 /** Turns the kernel's tree (outlines and holes in turns) into faces. */

@@ -44,7 +44,7 @@ export interface Drawing extends Lines {
   readonly regions: readonly Region[];
   /** Where it was cut off, if anywhere. */
   readonly limits?: Limits | undefined;
-  /** Where the strips of a jogged section meet: u of each step. */
+  /** Where the strips of a jogged section begin and end: u of each step, and of both its ends. */
   readonly steps?: readonly number[];
   /** Of each region the sides that are drawn along arcs; empty or absent where none is. */
   readonly regionCurves?: readonly (readonly RingCurve[])[];

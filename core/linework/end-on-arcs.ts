@@ -3,7 +3,7 @@ import { JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
 import { chordIndex } from './lengthen-arcs';
-import { factsOf, LinesBuilder } from './lines-builder';
+import { factsOf, LinesBuilder, pathLength } from './lines-builder';
 import { roleIndex } from './role';
 
 /** An end is moved by at most this part of the chord that it lies on. */
@@ -29,8 +29,7 @@ export function endOnArcs(lines: Lines): Lines {
     const to = stay[k] ? null : placeOnArc(lines, end);
     if (!to) return;
     (out ??= points.slice()).set(to, end.tip * 2);
-    const [first, last] = [lineStart[end.line]! * 2, lineStart[end.line + 1]! * 2 - 2];
-    if (last - first === 2 && Math.hypot(out[last]! - out[first]!, out[last + 1]! - out[first + 1]!) < SPECK) specks.add(end.line);
+    if (pathLength(out.subarray(lineStart[end.line]! * 2, lineStart[end.line + 1]! * 2)) < SPECK) specks.add(end.line);
   });
   return out ? without({ ...lines, points: out }, specks) : lines;
 }

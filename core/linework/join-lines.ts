@@ -26,9 +26,14 @@ interface Chain {
 /**
  * Joins segments of one kind and one element end to end into polylines as long as they can be: a chain goes on where exactly
  * two segments of its kind meet. Ends within JOIN become one point, bitwise; corners on a straight run go away; circles and
- * ellipses become arcs; what is shorter than SPECK in the end is left out. `rimsOf` tells what is round on an element though it may not be seen.
+ * ellipses become arcs; what is shorter than SPECK in the end is left out. `rimsOf` tells what is round on an element though it may not be seen;
+ * at `steps` (u) the strips of a jogged section begin and end.
  */
-export function joinLines(list: SegmentList, rimsOf: (element: number) => readonly KnownCurve[] = () => NO_CURVES): Lines {
+export function joinLines(
+  list: SegmentList,
+  rimsOf: (element: number) => readonly KnownCurve[] = () => NO_CURVES,
+  steps: readonly number[] = [],
+): Lines {
   const { count, depths } = list;
   const { node, places } = nodes(list);
   const order = kinds(list);
@@ -127,7 +132,7 @@ export function joinLines(list: SegmentList, rimsOf: (element: number) => readon
     first = last;
   }
   writeAll();
-  return endOnArcs(lengthenArcs(lines.done(), ends));
+  return endOnArcs(lengthenArcs(lines.done(), ends, steps));
 
   function walk(s: number, from: number): Chain {
     const chain: Chain = { nodes: [from], segments: [] };

@@ -30,9 +30,9 @@ interface Ends<T> {
 /**
  * Arcs whose last chord is cut short (where something hides the rest of a rim, or a wall has an opening) go on to the line that
  * ends them: the chord goes away, and the arc ends exactly on that line; where the chain turns into it, the line begins there.
- * Where other lines end at the same point the chord stays, so that ends meet.
+ * Where other lines end at the same point the chord stays, so that ends meet. At `steps` (u) all lines end.
  */
-export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Lines {
+export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps: readonly number[] = []): Lines {
   const ends = chainEnds.filter((end) => isSpeck(lines, end.beside) || isNextChord(lines, end));
   if (!ends.length) return lines;
   const index = chordIndex(lines);
@@ -42,6 +42,7 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Line
   const depths = new Map<number, Ends<number>>();
   const moved = new Map<number, Ends<Place>>();
   const [chords, corners] = [ends.filter((e) => isChord(lines, e.beside)), ends.filter((e) => !isChord(lines, e.beside))];
+  const arcOfChord = new Map(chords.map(({ arc, beside }) => [beside, arc]));
   for (const end of [...chords, ...corners]) {
     const { arc: l, beside, atStart } = end;
     const arc = arcs.get(l) ?? arcAt(lines, lines.lineArc[l]!);
@@ -94,6 +95,14 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Line
   }
   return out.done();
 
+  /** Whether a chord is the other half of the one at the end of an arc: then both halves become arcs. */
+  function isSameCurve(l: number, chord: number): boolean {
+    const other = arcOfChord.get(chord);
+    if (other === undefined) return false;
+    const [one, two] = [arcAt(lines, lines.lineArc[l]!), arcAt(lines, lines.lineArc[other]!)];
+    return [0, 1, 2, 3].every((k) => Math.abs(one[k]! - two[k]!) < ARC_FIT);
+  }
+
   /** What an arc is to end on; "none" where its last chord just ends, null where all stays as it is. */
   function whereTo(end: ChainEnd, tip: Place): Across | 'none' | null {
     const { arc: l, beside } = end;
@@ -101,7 +110,9 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[]): Line
     if (isSpeck(lines, beside)) return 'none';
     // of a single corner between two arcs only one can be had
     if (!isChord(lines, beside)) return moved.has(beside) && pointsOf(lines, beside) < 4 ? null : turnsAt(lines, index, tip, end, gone);
-    const across = lineThrough(lines, index, tip, l, beside);
+    const [u, v] = tip;
+    if (steps.some((at) => Math.abs(at - u) < JOIN)) return { straight: [u, v - 1, u, v + 1] };
+    const across = lineThrough(lines, index, tip, l, beside, isSameCurve);
     return across === 'corner' ? null : across;
   }
 }
@@ -190,6 +201,7 @@ function lineThrough(
   [u, v]: [number, number],
   l: number,
   own: number,
+  isSameCurve: (line: number, chord: number) => boolean,
 ): Across | 'corner' | 'none' {
   const { points, lineStart, lineArc } = lines;
   const ownAt = lineStart[own]! * 2;
@@ -208,7 +220,7 @@ function lineThrough(
     const isInside = (along > JOIN || p > lineStart[other]! * 2) && (along < length - JOIN || p + 4 < lineStart[other + 1]! * 2);
     // what runs on in the chord does not end it
     if (Math.abs((c - a) * ownV - (d - b) * ownU) <= 1e-3 * length * ownLength) {
-      goesOn ||= !isInside;
+      goesOn ||= !isInside && !isSameCurve(l, other);
       continue;
     }
     if (!isInside) return 'corner';

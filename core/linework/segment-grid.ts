@@ -98,12 +98,10 @@ export class SegmentGrid {
   }
 }
 
-/** Lines that merely cross or meet run within the tolerance for less than this, in metres. */
-const PARTING = 2e-3;
-
 /**
  * The stretch of segment s along which segment o runs on it, as [from, to] in parts of s, or null.
- * The two stay within `tolerance` of each other on all of it.
+ * The two stay within `tolerance` of each other as long as they run beside each other: sides of an acute corner are two to its tip,
+ * and lines that cross are two however slowly they part.
  */
 export function overlap(ends: Float64Array, s: number, o: number, tolerance: number): [number, number] | null {
   const u0 = ends[s * 4]!,
@@ -118,24 +116,12 @@ export function overlap(ends: Float64Array, s: number, o: number, tolerance: num
     bv = ends[o * 4 + 3]! - v0;
   const ta = (au * du + av * dv) / square,
     tb = (bu * du + bv * dv) / square;
-  let lo = Math.max(0, Math.min(ta, tb)),
+  const lo = Math.max(0, Math.min(ta, tb)),
     hi = Math.min(1, Math.max(ta, tb));
   if ((hi - lo) * length <= tolerance) return null;
   const da = (du * av - dv * au) / length,
     db = (du * bv - dv * bu) / length;
   // distance at a stretch end, linear along o
   const at = (t: number) => da + ((db - da) * (t - ta)) / (tb - ta);
-  if (Math.abs(at(lo)) <= tolerance && Math.abs(at(hi)) <= tolerance) return [lo, hi];
-  // two lines that part slowly (the skylines of a terrain): only the stretch on which they are one
-  const slope = (db - da) / (tb - ta);
-  if (Math.abs(slope) < 1e-12) return null;
-  const [first, second] = [ta + (-tolerance - da) / slope, ta + (tolerance - da) / slope];
-  lo = Math.max(lo, Math.min(first, second));
-  hi = Math.min(hi, Math.max(first, second));
-  if ((hi - lo) * length <= PARTING) return null;
-  // two sides of an acute corner stay two to its tip
-  const isTip = (t: number, other: number, d: number) => Math.abs(t - other) * length < tolerance / 2 && Math.abs(d) < tolerance / 2;
-  if (lo === 0 && (isTip(0, ta, da) || isTip(0, tb, db))) return null;
-  if (hi === 1 && (isTip(1, ta, da) || isTip(1, tb, db))) return null;
-  return [lo, hi];
+  return Math.abs(at(lo)) <= tolerance && Math.abs(at(hi)) <= tolerance ? [lo, hi] : null;
 }

@@ -65,9 +65,10 @@ function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
   tips.forEach(([u, v], i) => {
     if (told.has(i)) return;
     // an end on another line, or at another end, is where it should be; so is one on a facet of something round
-    const touching = index.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN).filter((s) => distance(under, s, u, v) <= JOIN);
+    const near = SAME_LINE;
+    const touching = index.search(u - near, v - near, u + near, v + near).filter((s) => distance(under, s, u, v) <= near);
     if (touching.length > 1) return;
-    const other = tips.findIndex(([x, y], j) => j !== i && Math.hypot(x - u, y - v) > JOIN && Math.hypot(x - u, y - v) <= GAP);
+    const other = tips.findIndex(([x, y], j) => j !== i && Math.hypot(x - u, y - v) > near && Math.hypot(x - u, y - v) <= GAP);
     if (other < 0) return;
     told.add(i).add(other);
     const [x, y] = tips[other]!;
