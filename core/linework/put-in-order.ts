@@ -30,8 +30,12 @@ export function putInOrder(list: SegmentList): SegmentList {
       const [x, y] = [places[a * 4 + k]!, places[b * 4 + k]!];
       if (x !== y) return x - y;
     }
-    return beyondOf(list, a) - beyondOf(list, b);
+    // one behind the other: the nearer first
+    return beyondOf(list, a) - beyondOf(list, b) || depthAt(a, 0) - depthAt(b, 0) || depthAt(a, 1) - depthAt(b, 1);
   });
+  function depthAt(s: number, end: 0 | 1): number {
+    return list.depths[s * 2 + (end ^ isTurned[s]!)]!;
+  }
   const rounded = { ...list, ends: round };
   const out = new Segments(count);
   for (let k = 0; k < count; k++) out.addStretch(rounded, order[k]!, 0, 1, 0, isTurned[order[k]!] === 1);
