@@ -25,10 +25,9 @@ import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { secondThread } from './second-thread';
 import { shownFinding } from './shown-finding';
-import { modelInfo } from './model-info';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
-import { viewMesh, type ViewMesh } from './view-mesh';
+import type { ViewMesh } from './view-mesh';
 
 /** What is exported, in which form. */
 export interface ExportJob {
@@ -100,6 +99,7 @@ const engine = {
       const model = await setRight(read, corrections);
       const scene = prepare(model);
       const id = crypto.randomUUID();
+      const { modelInfo } = await import('./model-info');
       const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
       await database.transaction('rw', database.models, database.bundles, async () => {
         await database.bundles.add({ id, model: pack(read) });
@@ -114,6 +114,7 @@ const engine = {
     const { emptyPlan } = await import('../../core/plan/empty-plan');
     const model = emptyPlan(name);
     const id = crypto.randomUUID();
+    const { modelInfo } = await import('./model-info');
     const info = modelInfo({ id }, name, model, prepare(model), 0);
     await database.transaction('rw', database.models, database.bundles, async () => {
       await database.bundles.add({ id, model: pack(model) });
@@ -199,6 +200,7 @@ const engine = {
     }),
 
   viewMesh: async (id: string, recipe: Recipe): Promise<ViewMesh> => {
+    const { viewMesh } = await import('./view-mesh');
     const mesh = viewMesh(scenes.get(id)?.model ?? (await openModel(id, recipe)));
     await keepMesh({ id, base: recipe.base, mesh: pack(mesh) });
     return Comlink.transfer(mesh, [mesh.positions.buffer, mesh.indices.buffer, mesh.element.buffer, mesh.colours.buffer]);
@@ -250,6 +252,7 @@ async function alone({ base, fileName, took }: Pick<ModelInfo, 'base' | 'fileNam
   const model = await setRight(await bundle(base), corrections);
   const scene = prepare(model);
   const id = crypto.randomUUID();
+  const { modelInfo } = await import('./model-info');
   await database.models.add(modelInfo({ id, base, corrections }, fileName, model, scene, took));
   keep(id, { model, scene });
   return id;
@@ -264,6 +267,7 @@ async function arrange(info: ModelInfo, wishes: readonly PartWish[], corrections
   const scene = prepare(model);
   const id = crypto.randomUUID();
   const about = { id, base: parts[0]!.base, corrections: { elements }, parts };
+  const { modelInfo } = await import('./model-info');
   await database.models.add(modelInfo(about, parts[0]!.fileName, model, scene, info.took));
   keep(id, { model, scene });
   return id;

@@ -89,13 +89,11 @@ const place = fc.tuple(quarter(-4, 4), quarter(-4, 4), quarter(-4, 4));
 const material = fc.constantFrom('Oak', 'Brick', undefined);
 const steps = fc.constantFrom(0 as const, 1 as const, 2 as const);
 const body = (own: fc.Arbitrary<Solid>, kind: fc.Arbitrary<string>) =>
-  fc
-    .tuple(own, steps, odd, place, material, kind)
-    .map(([solid, turn, by, at, of, name]): Piece => ({
-      solid: moved(aslant(turned(solid, turn), by), at),
-      class: name,
-      ...(of && { material: of }),
-    }));
+  fc.tuple(own, steps, odd, place, material, kind).map(([solid, turn, by, at, of, name]): Piece => ({
+    solid: moved(aslant(turned(solid, turn), by), at),
+    class: name,
+    ...(of && { material: of }),
+  }));
 const sheet = fc
   .tuple(fc.constantFrom(0.002, 0.005, 0.0125, 0.03), quarter(2, 8), quarter(2, 8))
   .map(([thin, x, y]) => box([0, 0, 0], [x, y, thin]));
