@@ -4,11 +4,11 @@ import { draw } from './draw';
 import { faceArea } from './geometry/polygons';
 import type { Vec3 } from './geometry/vec3';
 import type { Drawing } from './linework/drawing';
-import type { Role } from './linework/role';
 import type { Model } from './model/model';
 import { prepare } from './scene/prepare';
 import type { Sight } from './sights/sight';
 import { box, modelOf, moved, polygon, prism, turned, type Solid } from './testing/solids';
+import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
 import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
 
@@ -52,32 +52,6 @@ const changedSight = (s: Sight, map: Map3, direct: Map3): Sight => {
   const { origin, look, up, cut } = s.frame!;
   return { ...s, frame: { origin: map(origin), look: direct(look), up: direct(up), cut } };
 };
-
-const ALL: readonly Role[] = ['cut', 'ground', 'outline', 'edge', 'surface', 'hidden'];
-/** Corners of cut faces lie on a grid of a micrometre, and a corner within 3 µm of a straight run is none. */
-const REACH = 5e-6;
-
-/** Places on the lines of one drawing, of a role, that lie on no line of that role of another. */
-function leftOver(a: Drawing, b: Drawing, mirrored = false, reach = REACH): number[][] {
-  const out: number[][] = [];
-  for (const role of ALL) {
-    const others = chordsOf(b, [role]);
-    for (const [u0, v0, u1, v1] of chordsOf(a, [role])) {
-      if (Math.hypot(u1! - u0!, v1! - v0!) < 1e-3) continue;
-      for (const t of [0.013, 0.31, 0.52, 0.77, 0.988]) {
-        const [u, v] = [(u0! + t * (u1! - u0!)) * (mirrored ? -1 : 1), v0! + t * (v1! - v0!)];
-        if (!others.some((o) => distance(o, u, v) < reach + o[4]!)) out.push([u, v]);
-      }
-    }
-  }
-  return out;
-}
-
-function distance([a, b, c, d]: readonly number[], u: number, v: number): number {
-  const [du, dv] = [c! - a!, d! - b!];
-  const t = Math.max(0, Math.min(1, ((u - a!) * du + (v - b!) * dv) / (du * du + dv * dv)));
-  return Math.hypot(u - a! - t * du, v - b! - t * dv);
-}
 
 const same = (a: Drawing, b: Drawing, mirrored = false, reach = REACH) => {
   expect(leftOver(a, b, mirrored, reach)).toEqual([]);
@@ -154,7 +128,7 @@ it(
         const view = frameSight([0, 1, 0], [0, 0, 1], undefined, { hidden: true });
         const both = drawModel(modelOf(apart), view);
         const alone = apart.map((s) => drawModel(modelOf([s]), frameSight([0, 1, 0], [0, 0, 1])));
-        const drawn = chordsOf(both, ALL);
+        const drawn = chordsOf(both, ALL_ROLES);
         for (const one of alone)
           for (const [u0, v0, u1, v1] of chordsOf(one))
             for (const t of [0.1, 0.4, 0.9]) {

@@ -6,8 +6,8 @@ import type { Picture } from './fill-tiles';
 import { restHides } from './tile-rest';
 import { Facing, foreshortening } from '../sights/view-space';
 
-/** Why an edge may be drawn. */
-export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3, surface: 4 } as const;
+/** Why an edge may be drawn; `back` can be seen from nowhere before its body: it is wanted as a hidden line alone. */
+export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3, surface: 4, back: 5 } as const;
 
 /**
  * The edges that may be drawn in a view, cut off at the cutting plane and at the depth limit.
@@ -80,7 +80,8 @@ export function candidateEdges(
         const turns = fa !== fb;
         if (!seenA && !seenB && !(keepHidden && ek === EdgeKind.crease && (fa === Facing.back || fb === Facing.back))) continue;
         if (ek === EdgeKind.smooth && !turns) continue;
-        reason = turns ? Candidate.outline : ek === EdgeKind.surface ? Candidate.surface : Candidate.crease;
+        reason =
+          !seenA && !seenB ? Candidate.back : turns ? Candidate.outline : ek === EdgeKind.surface ? Candidate.surface : Candidate.crease;
         // Of two seen faces one lies behind what continues the other, if the edge is convex; in a corner neither does.
         if (seenA && seenB ? isConvex(scene, e, a, b) : seenA) joinA = a;
         if (seenA && seenB ? joinA !== NONE : seenB) joinB = b;
@@ -229,10 +230,16 @@ function isCovered(tiles: Tiles, u0: number, v0: number, u1: number, v1: number,
 
 /** Whether the far corner of b lies behind the plane of a. */
 function isConvex(scene: Scene, e: number, a: number, b: number): boolean {
-  const { vertices, triangles, normals, edgeVertices } = scene;
-  const low = edgeVertices[e * 2]!,
-    far = triangles[b * 3]! + triangles[b * 3 + 1]! + triangles[b * 3 + 2]! - low - edgeVertices[e * 2 + 1]!;
+  const { vertices, triangles, normals, edgeVertices, sliverOf } = scene;
+  const low = edgeVertices[e * 2]!;
+  // a sliver says nothing of where its face lies: what stands for it does
+  const face = sliverOf[b]! >= 0 ? sliverOf[b]! : b;
   let d = 0;
-  for (let k = 0; k < 3; k++) d += normals[a * 3 + k]! * (vertices[far * 3 + k]! - vertices[low * 3 + k]!);
+  for (let c = 0; c < 3; c++) {
+    const corner = triangles[face * 3 + c]!;
+    let own = 0;
+    for (let k = 0; k < 3; k++) own += normals[a * 3 + k]! * (vertices[corner * 3 + k]! - vertices[low * 3 + k]!);
+    if (Math.abs(own) > Math.abs(d)) d = own;
+  }
   return d < 0;
 }

@@ -1,7 +1,7 @@
 import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
-import type { CandidateEdges } from './candidate-edges';
+import { Candidate, type CandidateEdges } from './candidate-edges';
 import { insert, LIST } from './intervals';
 import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
 import type { OpenViewSpace } from '../sights/view-space';
@@ -197,6 +197,8 @@ export function hide(
     if (keepHidden)
       for (let k = 0; k < hiddenCount; k++)
         emitGaps(sink, ends, c, length, _flushFrom, _flushTo, flushCount, Math.max(0, _hiddenFrom[k]!), Math.min(1, _hiddenTo[k]!), 1);
+    // where nothing lies before it (a body that only touches the cutting plane) a back edge is no line either
+    if (edges.kind[c] === Candidate.back) continue;
     hiddenCount = withoutSpecks(hiddenCount, length);
     for (let k = 0; k < flushCount; k++) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, _flushFrom[k]!, _flushTo[k]!, gap);
     emitGaps(sink, ends, c, length, _hiddenFrom, _hiddenTo, hiddenCount, 0, 1, 0);
@@ -289,7 +291,8 @@ function continues(
   dv: number,
   length: number,
 ): boolean {
-  const { normals, triangles, trianglePart } = scene;
+  const { normals, triangles, trianglePart, sliverOf } = scene;
+  if (sliverOf[face]! >= 0) face = sliverOf[face]!;
   // the other face may have come from another thread's tiles
   view.turn(trianglePart[t]!);
   const cos =
