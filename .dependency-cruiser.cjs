@@ -28,7 +28,7 @@ module.exports = {
     {
       name: 'core-without-interface',
       severity: 'error',
-      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/', pathNot: '\\.test\\.ts$|^core/testing/' },
       to: {
         path: 'node_modules/',
         pathNot:

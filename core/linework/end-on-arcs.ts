@@ -2,7 +2,7 @@ import Flatbush from 'flatbush';
 import { JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
-import { chordIndex } from './lengthen-arcs';
+import { alongSide, chordIndex } from './chord-index';
 import { factsOf, LinesBuilder, pathLength } from './lines-builder';
 import { roleIndex } from './role';
 
@@ -56,7 +56,7 @@ function endsOnFacets(lines: Lines): EndOnFacet[] {
     let found: EndOnFacet | null = null;
     for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN)) {
       const p = chord[k]! * 2;
-      const along = passes(points, p, u, v);
+      const along = alongSide(points, p, u, v);
       if (Number.isNaN(along)) continue;
       const facet = Math.hypot(points[p + 2]! - points[p]!, points[p + 3]! - points[p + 1]!);
       if (along < JOIN || along > facet - JOIN) return;
@@ -73,15 +73,6 @@ function endsOnFacets(lines: Lines): EndOnFacet[] {
   return out;
 }
 
-/** How far along a side, that begins at index p, a place on it lies, metres; NaN where it lies beside it. */
-function passes(points: Float64Array, p: number, u: number, v: number): number {
-  const [a, b] = [points[p]!, points[p + 1]!];
-  const [du, dv] = [points[p + 2]! - a, points[p + 3]! - b];
-  const length = Math.hypot(du, dv);
-  const along = ((u - a) * du + (v - b) * dv) / length;
-  return Math.abs((u - a) * dv - (v - b) * du) / length > JOIN || along < -JOIN || along > length + JOIN ? NaN : along;
-}
-
 /** 1 for the ends at which another straight line ends or passes that is not the same line gone on. */
 function endsOfSeveral({ points, lineStart, lineRole, lineArc }: Lines, ends: readonly EndOnFacet[]): Uint8Array {
   const out = new Uint8Array(ends.length);
@@ -96,7 +87,7 @@ function endsOfSeveral({ points, lineStart, lineRole, lineArc }: Lines, ends: re
       for (const k of near) {
         const { line, tip, before } = ends[k]!;
         const [u, v] = [points[tip * 2]!, points[tip * 2 + 1]!];
-        if (line === l || Number.isNaN(passes(points, p, u, v))) continue;
+        if (line === l || Number.isNaN(alongSide(points, p, u, v))) continue;
         const [ownU, ownV] = [u - points[before * 2]!, v - points[before * 2 + 1]!];
         if (Math.abs((c - a) * ownV - (d - b) * ownU) > ONE_LINE * Math.hypot(c - a, d - b) * Math.hypot(ownU, ownV)) out[k] = 1;
       }

@@ -1,8 +1,9 @@
-import Flatbush from 'flatbush';
 import { ARC_FIT, JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, arcPoint, type Arc } from './arc';
+import { alongSide, chordIndex, type ChordIndex } from './chord-index';
 import { arcAt, type Lines } from './drawing';
 import { factsOf, LinesBuilder } from './lines-builder';
+import { meet, type Across } from './meet-arc';
 
 /**
  * Where an arc and something straight follow one another in a chain: a last chord of two points, or a polyline that perhaps begins
@@ -165,35 +166,6 @@ function isNextChord(lines: Lines, end: ChainEnd): boolean {
   return along > 0 && along < length + JOIN && aside < 3 * ARC_FIT;
 }
 
-interface ChordIndex {
-  readonly boxes: Flatbush;
-  /** First point of each chord, by its index into points / 2. */
-  readonly chord: Uint32Array;
-  readonly line: Uint32Array;
-}
-
-/** The straight pieces of all lines, or those asked for; those of arcs between the corners that lie on them; by their boxes. */
-export function chordIndex({ points, lineStart, lineRole }: Lines, isWanted?: (line: number) => boolean): ChordIndex {
-  let total = 0;
-  for (let l = 0; l < lineRole.length; l++) if (!isWanted || isWanted(l)) total += lineStart[l + 1]! - lineStart[l]! - 1;
-  const boxes = new Flatbush(total, 16, Float64Array);
-  const chord = new Uint32Array(total),
-    line = new Uint32Array(total);
-  let at = 0;
-  for (let l = 0; l < lineRole.length; l++)
-    for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]! && (!isWanted || isWanted(l)); p++, at++) {
-      const [a, b, c, d] = [points[p * 2]!, points[p * 2 + 1]!, points[p * 2 + 2]!, points[p * 2 + 3]!];
-      boxes.add(Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d));
-      chord[at] = p;
-      line[at] = l;
-    }
-  boxes.finish();
-  return { boxes, chord, line };
-}
-
-/** What a line is to be met in: a straight one by two points, or an arc. */
-type Across = { readonly straight: readonly [number, number, number, number] } | { readonly arc: Arc };
-
 /** The line that runs through a tip; "corner" where lines end there that do not go on in the chord, "none" where nothing passes. */
 function lineThrough(
   lines: Lines,
@@ -213,9 +185,9 @@ function lineThrough(
     if (line[k] === l || line[k] === own) continue;
     const p = chord[k]! * 2;
     const [a, b, c, d] = [points[p]!, points[p + 1]!, points[p + 2]!, points[p + 3]!];
+    const along = alongSide(points, p, u, v);
+    if (Number.isNaN(along)) continue;
     const length = Math.hypot(c - a, d - b);
-    const along = ((u - a) * (c - a) + (v - b) * (d - b)) / length;
-    if (Math.abs((u - a) * (d - b) - (v - b) * (c - a)) / length > JOIN || along < -JOIN || along > length + JOIN) continue;
     const other = line[k]!;
     const isInside = (along > JOIN || p > lineStart[other]! * 2) && (along < length - JOIN || p + 4 < lineStart[other + 1]! * 2);
     // what runs on in the chord does not end it
@@ -234,7 +206,7 @@ function lineThrough(
 function turnsAt(lines: Lines, { boxes, line, chord }: ChordIndex, [u, v]: Place, end: ChainEnd, gone: ReadonlySet<number>): Across | null {
   const { points, lineStart } = lines;
   for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN))
-    if (line[k] !== end.beside && !gone.has(line[k]!) && isOn(points, chord[k]! * 2, u, v)) return null;
+    if (line[k] !== end.beside && !gone.has(line[k]!) && !Number.isNaN(alongSide(points, chord[k]! * 2, u, v))) return null;
   const far = end.atStart ? lineStart[end.beside + 1]! * 2 - 6 : lineStart[end.beside]! * 2 + 4;
   return { straight: [u, v, points[far]!, points[far + 1]!] };
 }
@@ -244,50 +216,4 @@ function isBefore([u, v]: Place, across: Across | 'none'): boolean {
   if (across === 'none' || 'arc' in across) return false;
   const [a, b, c, d] = across.straight;
   return ((c - u) * (c - a) + (d - v) * (d - b)) / Math.hypot(c - a, d - b) > SPECK;
-}
-
-/** Whether the side of a line that begins at index p of its numbers passes a place. */
-function isOn(points: Float64Array, p: number, u: number, v: number): boolean {
-  const [a, b] = [points[p]!, points[p + 1]!];
-  const [du, dv] = [points[p + 2]! - a, points[p + 3]! - b];
-  const length = Math.hypot(du, dv);
-  const along = ((u - a) * du + (v - b) * dv) / length;
-  return Math.abs((u - a) * dv - (v - b) * du) / length <= JOIN && along >= -JOIN && along <= length + JOIN;
-}
-
-/** Whether a place on a line's curve, by its parameter, belongs to the line. */
-function isInside(across: Across, s: number): boolean {
-  const [from, to] = 'arc' in across ? [across.arc[5], across.arc[6]] : [0, 1];
-  return s > from - 1e-6 && s < to + 1e-6;
-}
-
-/**
- * Where an arc meets a line, by its parameter, near t; null where it does not, or `isWithin` and it does so beyond the line's end.
- * Newton's method in both parameters.
- */
-function meet(arc: Arc, t: number, across: Across, isWithin: boolean): number | null {
-  const other = (s: number): [number, number] => {
-    if ('arc' in across) return arcPoint(across.arc, s);
-    const [a, b, c, d] = across.straight;
-    return [a + s * (c - a), b + s * (d - b)];
-  };
-  const [tu, tv] = arcPoint(arc, t);
-  let s = 'arc' in across ? arcParameter(across.arc, tu, tv, (across.arc[5] + across.arc[6]) / 2) : 0.5;
-  const H = 1e-6;
-  for (let round = 0; round < 8; round++) {
-    const [pu, pv] = arcPoint(arc, t),
-      [qu, qv] = other(s);
-    const [pu2, pv2] = arcPoint(arc, t + H),
-      [qu2, qv2] = other(s + H);
-    const [a, b, c, d] = [(pu2 - pu) / H, -(qu2 - qu) / H, (pv2 - pv) / H, -(qv2 - qv) / H];
-    const det = a * d - b * c;
-    if (Math.abs(det) < 1e-12) return null;
-    const [eu, ev] = [qu - pu, qv - pv];
-    t += (eu * d - ev * b) / det;
-    s += (ev * a - eu * c) / det;
-  }
-  if (isWithin && !isInside(across, s)) return null;
-  const [pu, pv] = arcPoint(arc, t),
-    [qu, qv] = other(s);
-  return Math.hypot(pu - qu, pv - qv) < 1e-9 * (1 + Math.hypot(arc[2], arc[3])) ? t : null;
 }
