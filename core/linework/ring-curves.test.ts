@@ -6,9 +6,10 @@ import type { Drawing } from './drawing';
 import { drawnSides } from './drawn-sides';
 
 /** Area of the faces of a drawing as they are drawn: the polygons of all ends, and the segments between chords and arcs. */
-function drawnArea({ regions, regionCurves }: Drawing): number {
+function drawnArea({ regions, regionCurves }: Drawing, material?: number): number {
   let twice = 0;
-  regions.forEach(({ face }, r) => {
+  regions.forEach(({ face, material: of }, r) => {
+    if (material !== undefined && of !== material) return;
     for (const ring of drawnSides(face, regionCurves?.[r]))
       for (const { from, to, arc, isForward } of ring) {
         twice += from[0] * to[1] - from[1] * to[0];
@@ -48,4 +49,22 @@ it('a round wall with an opening is filled between its arcs and its jambs', () =
     });
   const wall = prism([...rim(2), ...rim(1.7).reverse()], 0, 3);
   expect(drawnArea(cut(wall))).toBeCloseTo(0.5 * (4 - 1.7 ** 2) * 140.15 * step, 6);
+});
+
+it('a column in the joint of two slabs takes half of its circle from each', () => {
+  for (const sides of [12, 24, 60]) {
+    const model = modelOf([
+      { solid: prism(polygon(0, 0, 0.4, sides), 0, 3), material: 'Concrete' },
+      { solid: prism([[-2, -1], [0, -1], [0, 1], [-2, 1]], 0, 3), material: 'Oak' }, // prettier-ignore
+      { solid: prism([[0, -1], [2, -1], [2, 1], [0, 1]], 0, 3), material: 'Brick' }, // prettier-ignore
+    ]);
+    const drawing = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1], { depth: 0 }));
+    for (const [name, area] of [
+      ['Concrete', Math.PI * 0.16],
+      ['Oak', 4 - Math.PI * 0.08],
+      ['Brick', 4 - Math.PI * 0.08],
+    ] as const)
+      // prettier-ignore
+      expect(drawnArea(drawing, model.materials.findIndex((m) => m.name === name))).toBeCloseTo(area, 5);
+  }
 });

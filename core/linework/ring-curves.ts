@@ -107,7 +107,12 @@ export function ringCurves(regions: readonly Region[], lines: Lines): readonly (
     const isRising = isWhole(arc) ? turnsLeft(line) : arcParameter(arc, ...begins, middle) < middle;
     const parameter = (k: number) =>
       k === 0 ? arc[isRising ? 5 : 6] : k === lastOf(line) ? arc[isRising ? 6 : 5] : arcParameter(arc, ...place(line, k), middle);
-    const [a, b] = [parameter(first), parameter(last)];
+    let [a, b] = [parameter(first), parameter(last)];
+    if (isWhole(arc) && sides < lastOf(line)) {
+      // a circle's line begins at a corner, its arc at 0: of a part of it the first corner tells where it lies
+      a = arcParameter(arc, ...place(line, first), middle);
+      b = a + ((last - first) * (isRising ? 1 : -1) * 2 * Math.PI) / lastOf(line);
+    }
     return { ring, from, sides, arc: [arc[0], arc[1], arc[2], arc[3], arc[4], Math.min(a, b), Math.max(a, b)], isForward: a < b };
   }
 
