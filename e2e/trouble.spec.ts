@@ -46,6 +46,22 @@ test('a worker that is killed at work gives a message, and the next drawing work
   await drawn(page, 'E-02');
 });
 
+test('a disk that is full is told, and the project that was there is whole', async ({ page }) => {
+  await page.goto('/');
+  // room for one of these projects, which the browser itself finds out while it writes
+  const session = await page.context().newCDPSession(page);
+  await session.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin, quotaSize: 1_700_000 });
+  await openDemo(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Heron Spit Tide Station' })).toBeVisible();
+  await drop(page, 'second.ifc', readFileSync(DEMO_IFC));
+  await expect(page.getByRole('alert')).toContainText('no room left for the project: delete other projects or free disk space');
+  await page.reload();
+  await expect(page.getByRole('row')).toHaveCount(2);
+  await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
+  await drawn(page, 'S-03');
+});
+
 test('a deleted project comes back by undo', async ({ page }) => {
   await openDemo(page);
   await page.goto('/');

@@ -155,6 +155,8 @@ it('names files by number and name, without signs that a file system refuses, no
 
 it('says in plain words that there is no room left', () => {
   expect(storageSentence(Object.assign(new Error('x'), { name: 'QuotaExceededError' }))).toMatch(/no room left/);
+  // what Chromium and the store make of a failed write, once it has come from a worker
+  expect(storageSentence(Object.assign(new Error('QuotaExceededError '), { name: 'AbortError' }))).toMatch(/no room left/);
   expect(storageSentence(new Error('odd\nstack'))).toBe('The change could not be saved: odd.');
 });
 

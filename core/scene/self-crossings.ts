@@ -1,11 +1,9 @@
-import Flatbush from 'flatbush';
 import { WELD } from '../geometry/tolerances';
 import type { Meshes } from './crossing';
+import { partPairs } from './part-pairs';
 
 /** Most triangles of a patch: what is compared with others as one. */
 const PATCH = 32;
-/** From this many patches on an index finds those that are near. */
-const MANY = 32;
 /** A shell with at most so many triangles has them compared one by one. */
 const FEW = 128;
 /** Radians: a fine surface whose normals all lie this near to one direction is a sheet that does not come back through itself. */
@@ -67,14 +65,7 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
         for (let j = 0; j < others.length; j++)
           if (boxesMeet(nearBoxes, i * 6, otherBoxes, j * 6) && !shareEdge(near[i]!, others[j]!)) tell(near[i]!, others[j]!);
     };
-    const index = count < MANY ? null : indexOf(boxes);
-    for (let p = 0; p < count; p++) {
-      if (!index) for (let q = p + 1; q < count; q++) between(p, q);
-      else {
-        const [x0, y0, x1, y1] = [boxes[p * 6]!, boxes[p * 6 + 1]!, boxes[p * 6 + 3]!, boxes[p * 6 + 4]!];
-        for (const q of index.search(x0, y0, x1, y1, (k) => k > p).sort((a, b) => a - b)) between(p, q);
-      }
-    }
+    partPairs(boxes, new Uint8Array(count).fill(1), between);
   };
 
   function oneByOne(shell: Shell): void {
@@ -238,11 +229,4 @@ export function areConvex({ vertices, triangles, edgeFaces, edgeVertices, normal
     if (above > WELD) return false;
   }
   return true;
-}
-
-function indexOf(boxes: Float64Array): Flatbush {
-  const index = new Flatbush(boxes.length / 6, 16, Float64Array);
-  for (let b = 0; b < boxes.length; b += 6) index.add(boxes[b]!, boxes[b + 1]!, boxes[b + 3]!, boxes[b + 4]!);
-  index.finish();
-  return index;
 }
