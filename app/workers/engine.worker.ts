@@ -228,7 +228,8 @@ const engine = {
       const { model, scene } = await open(id);
       const { checkModel } = await import('../../core/checks/check-model');
       const checks = checkModel(model, scene, staleness(token));
-      await database.checks.put({ id, checks });
+      // without room for them they are made anew the next time
+      await database.checks.put({ id, checks }).catch(() => undefined);
       return checks;
     }),
 

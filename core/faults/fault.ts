@@ -64,6 +64,7 @@ export type NoteCode =
   | 'elements-open'
   | 'element-crosses-itself'
   | 'record-damaged'
+  | 'record-circle'
   | 'reference-missing'
   | 'class-unknown'
   | 'text-shortened'

@@ -1,7 +1,7 @@
 import { Fault, type Facts, type FaultCode, type Note, type NoteCode } from './fault';
 
 const FAULTS: Record<FaultCode, string> = {
-  'file-empty': '{file} is empty (0 bytes): choose the file again, or export it anew',
+  'file-empty': '{file} is empty: choose the file again, or export it anew',
   'file-not-ifc': '{file} is not an IFC file: it does not begin with ISO-10303-21',
   'file-unreadable': '{file} is damaged: {reason}; export it anew from the program it came from',
   'file-without-geometry': '{file} holds no shapes that can be drawn',
@@ -46,6 +46,7 @@ const NOTES: Record<NoteCode, string> = {
   'elements-open': '{count} more elements are open shells',
   'element-crosses-itself': '{class} "{name}" ({id}) runs through itself, first near {x}, {y}, {z}: it is drawn with both its sides',
   'record-damaged': 'record #{id} in line {line} lacks some of its figures and was passed over',
+  'record-circle': 'record #{id} in line {line} is a solid made of itself: it was passed over',
   'reference-missing': '#{from} points to #{to}, which is not in the file',
   'class-unknown': '{count} entities of the class {class} are not known to the schema and were passed over',
   'text-shortened': 'a text of {length} characters in line {line} was cut short',

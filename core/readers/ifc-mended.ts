@@ -1,4 +1,5 @@
 import type { Note } from '../faults/fault';
+import { circularSolids } from './ifc-circles';
 import { list, number, type Placements } from './ifc-placements';
 import { needsOwn, profileRings } from './ifc-profiles';
 import { roundedPath, sweptSolid } from './ifc-paths';
@@ -23,6 +24,7 @@ const SOLIDS = ['IFCFIXEDREFERENCESWEPTAREASOLID', 'IFCSURFACECURVESWEPTAREASOLI
  * The file as the library gets it: the same bytes, unless there is in them what it cannot bear or gets wrong. That is written
  * anew in words that it knows, so that openings, copies and styles are done to it as to everything else.
  *  - texts beyond what it can hold are blanked (they are names, and were read before), and relations that lack figures;
+ *  - solids that are made of themselves go;
  *  - profiles that it gets wrong or leaves out become outlines;
  *  - faces that count their corners through a second list count them straight;
  *  - solids along a path or a spine become faces, disks along a rounded polyline disks along its chords.
@@ -35,6 +37,10 @@ export function mendedFile(bytes: Uint8Array, index: StepIndex, placements: Plac
       notes.push({ code: 'record-damaged', facts: { id, line: index.lineOf(index.extentOf(id)[0]) } });
       mends.replace(id, '');
     }
+  for (const id of circularSolids(index)) {
+    notes.push({ code: 'record-circle', facts: { id, line: index.lineOf(index.extentOf(id)[0]) } });
+    mends.replace(id, '');
+  }
   for (let i = 0; i < index.longTexts.length; i += 2) {
     const [from, to] = [index.longTexts[i]!, index.longTexts[i + 1]!];
     notes.push({ code: 'text-shortened', facts: { length: to - from + 1, line: index.lineOf(from) } });

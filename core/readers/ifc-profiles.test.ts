@@ -3,6 +3,7 @@ import { openLibrary } from '../../cli/ifc-library';
 import type { Model } from '../model/model';
 import { ifcText, type IfcTextOptions } from '../testing/ifc-text';
 import { drawModel, frameSight } from '../testing/views';
+import { volumeOf } from '../testing/volume-of';
 import { readIfc } from './ifc';
 
 /** A member of 1000 mm whose profile is record #110; `more` holds what the profile needs. */
@@ -18,18 +19,8 @@ const read = (body: string, schema: IfcTextOptions['schema'] = 'IFC4') =>
     openLibrary,
   });
 
-/** Volume of a member of one metre in cm³ / 100: the area of its section in cm². */
-const area = ({ positions: p, triangles }: Model): number => {
-  let six = 0;
-  for (let t = 0; t < triangles.length; t += 3) {
-    const [a, b, c] = [triangles[t]! * 3, triangles[t + 1]! * 3, triangles[t + 2]! * 3];
-    six +=
-      p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!) +
-      p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!) +
-      p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!);
-  }
-  return (six / 6) * 1e4;
-};
+/** The area of its section in cm², of a member of one metre. */
+const area = (model: Model): number => volumeOf(model) * 1e4;
 
 describe('sections of members, built from the figures of the file', () => {
   // h b tw tf r and the area in cm² as the tables of rolled sections have them (EN 10365)

@@ -56,6 +56,11 @@ export async function buildShapes(
 ): Promise<BuiltShapes> {
   let library = await openLibrary();
   let model = open(library, bytes);
+  /** A library that has halted is of no more use: what comes after it needs another. */
+  const reopen = async () => {
+    library = await openLibrary();
+    model = open(library, bytes);
+  };
   const shapes = new PlacedShapes();
   const rows = new Map<number, readonly number[]>();
   const halted: number[] = [];
@@ -76,6 +81,7 @@ export async function buildShapes(
   } catch (error) {
     if (error instanceof Fault) throw error;
     rows.clear();
+    await reopen();
     for (const product of products) {
       if (/^IFC(SPACE|OPENING)/.test(index.typeNameOf(product))) continue;
       try {
@@ -83,8 +89,7 @@ export async function buildShapes(
       } catch {
         halted.push(product);
         if (halted.length > 50) throw new Fault('library-failed', { reason: 'more than 50 elements cannot be built' });
-        library = await openLibrary();
-        model = open(library, bytes);
+        await reopen();
       }
     }
   }
@@ -94,8 +99,7 @@ export async function buildShapes(
         take(library.GetFlatMesh(model, product, false));
       } catch {
         halted.push(product);
-        library = await openLibrary();
-        model = open(library, bytes);
+        await reopen();
       }
   for (const product of products) {
     const type = index.typeNameOf(product);

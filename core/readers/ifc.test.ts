@@ -3,9 +3,9 @@ import { openLibrary } from '../../cli/ifc-library';
 import { Fault } from '../faults/fault';
 import { noteSentence, sentence } from '../faults/wording';
 import { faceArea } from '../geometry/polygons';
-import type { Model } from '../model/model';
 import { block, FOOT, ifcText, type IfcTextOptions } from '../testing/ifc-text';
 import { drawModel, frameSight } from '../testing/views';
+import { volumeOf } from '../testing/volume-of';
 import { readIfc } from './ifc';
 
 const read = (text: string, options: { unit?: 'm' | 'mm' } = {}) =>
@@ -13,23 +13,6 @@ const read = (text: string, options: { unit?: 'm' | 'mm' } = {}) =>
 
 const wall = (schema: IfcTextOptions['schema'] = 'IFC4', at = 100) =>
   `#${at}=IFCWALL('000000000000000000${at}',#2,'Wall \\X2\\00E4\\X0\\',$,$,#15,#${at + 1},$${schema === 'IFC2X3' ? '' : ',.SOLIDWALL.'});\n`;
-
-/** Volume of a closed model by the divergence theorem, m³. */
-function volume({ positions, triangles }: Model): number {
-  let six = 0;
-  const at = (i: number, k: number) => positions[triangles[i]! * 3 + k]!;
-  for (let t = 0; t < triangles.length; t += 3)
-    for (const [i, j, k, sign] of [
-      [0, 1, 2, 1],
-      [1, 2, 0, 1],
-      [2, 0, 1, 1],
-      [0, 2, 1, -1],
-      [1, 0, 2, -1],
-      [2, 1, 0, -1],
-    ] as const)
-      six += sign * at(t, i) * at(t + 1, j) * at(t + 2, k);
-  return six / 6;
-}
 
 describe('reading IFC', () => {
   for (const schema of ['IFC2X3', 'IFC4', 'IFC4X3'] as const)
@@ -39,17 +22,17 @@ describe('reading IFC', () => {
       expect(element).toMatchObject({ class: 'Wall', name: 'Wall ä', id: '000000000000000000100', storey: 0, use: 'solid' });
       expect(model.storeys).toEqual([{ name: 'Ground', elevation: 0 }]);
       expect(model.trueNorth.map((x) => Math.round(x * 1e9) / 1e9)).toEqual([0.6, 0.8]);
-      expect(volume(model)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+      expect(volumeOf(model)).toBeCloseTo(3 * 0.3 * 2.5, 6);
     });
 
   it('converts feet, and takes metres with a warning where no unit is given', async () => {
     const feet = await read(ifcText(wall() + block(100, 10, 1, 8), { unit: FOOT }));
-    expect(volume(feet)).toBeCloseTo(80 * 0.3048 ** 3, 6);
+    expect(volumeOf(feet)).toBeCloseTo(80 * 0.3048 ** 3, 6);
     const none = ifcText(wall() + block(100, 3, 1, 2), { unit: null });
     const guessed = await read(none);
-    expect(volume(guessed)).toBeCloseTo(6, 6);
+    expect(volumeOf(guessed)).toBeCloseTo(6, 6);
     expect(guessed.notes.map((n) => n.code)).toContain('unit-missing');
-    expect(volume(await read(none, { unit: 'mm' }))).toBeCloseTo(6e-9, 15);
+    expect(volumeOf(await read(none, { unit: 'mm' }))).toBeCloseTo(6e-9, 15);
   });
 
   it('subtracts openings and leaves them out themselves', async () => {
@@ -58,7 +41,7 @@ describe('reading IFC', () => {
 `;
     const model = await read(ifcText(wall() + block(100, 3000, 300, 2500) + opening + block(200, 1000, 500, 1000, 1000, -100, 500)));
     expect(model.elements.map((e) => e.class)).toEqual(['Wall']);
-    expect(volume(model)).toBeCloseTo(3 * 0.3 * 2.5 - 1 * 0.3 * 1, 5);
+    expect(volumeOf(model)).toBeCloseTo(3 * 0.3 * 2.5 - 1 * 0.3 * 1, 5);
   });
 
   it('keeps map coordinates exact: the origin is subtracted, sights use the coordinates of the file', async () => {
@@ -168,13 +151,13 @@ describe('reading IFC', () => {
   it('passes over a relation without its figures, on which the library never ends; refuses brackets that do not close', async () => {
     const good = ifcText(wall() + block(100, 3000, 300, 2500));
     const lacking = await read(good.replace('#23=', "#222=IFCRELAGGREGATES('0000000000000000000222',#2);\n#23="));
-    expect(volume(lacking)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+    expect(volumeOf(lacking)).toBeCloseTo(3 * 0.3 * 2.5, 6);
     expect(lacking.notes.map(noteSentence)).toEqual(['record #222 in line 25 lacks some of its figures and was passed over']);
     // cut off within such a relation, with the body before it
     const records = good.replace(/#23=.*\n/, '').split('ENDSEC;\nEND-ISO')[0]!;
     const cut = await read(`${records}#23=IFCRELAGGREGATES('0000000000000000000023',#2`);
     expect(cut.notes.map((n) => n.code)).toEqual(expect.arrayContaining(['file-cut-off', 'record-damaged']));
-    expect(volume(cut)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+    expect(volumeOf(cut)).toBeCloseTo(3 * 0.3 * 2.5, 6);
     const torn = good.replace('#102=IFCSHAPEREPRESENTATION(', '#102=IFCSHAPEREPRESENTATION(ON(');
     const fault = await read(torn).catch((e: Fault) => e as Fault);
     expect(fault instanceof Fault && sentence(fault, 'test.ifc')).toMatch(
@@ -240,7 +223,7 @@ ${value(401, 'Eastings', '2000.')}${value(402, 'Northings', '-3000.')}${value(40
     const body = block(100, 3000, 300, 2500).replace('(#102)', '(#102,#510)');
     const model = await read(ifcText(wall() + body + grid + flat, { contained: [100, 500] }));
     expect(model.elements.map((e) => [e.class, e.facts?.phase])).toEqual([['Wall', 'EXISTING']]);
-    expect(volume(model)).toBeCloseTo(3 * 0.3 * 2.5, 6);
+    expect(volumeOf(model)).toBeCloseTo(3 * 0.3 * 2.5, 6);
     const told = (model.flat ?? []).map((f) => [f.kind, f.name, f.storey, f.lines.map((l) => l.length / 3)]);
     expect(told.sort()).toEqual([
       ['annotation', 'Setting-out', 0, [3, 33]],

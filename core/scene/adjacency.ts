@@ -4,7 +4,7 @@ import { shortened } from './weld';
  * Finds the edges of welded triangles. An edge record pairs two triangles that run through it in opposite directions;
  * what stays alone is paired with another lone record of the same corners (faces with mixed winding), else it is a border.
  * Edges are found through one linked list for each lower corner: no hash, and the lists are short.
- * A triangle that repeats another goes; two that lie face to face (the end faces of a full turn) both go, see `repeats`. They are
+ * A triangle that repeats another goes; two that lie face to face (the end faces of a full turn) both go, see `markRepeats`. They are
  * looked for only in parts in which some edge has more than two faces.
  */
 export interface Adjacency {
@@ -20,9 +20,14 @@ export interface Adjacency {
   partMixed: Uint8Array;
 }
 
+/**
+ * @param source three welded corners of each triangle; taken over where no triangle goes
+ * @param sourcePartStart the first triangle of each part, and the end
+ */
 export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, vertexCount: number): Adjacency {
   const parts = sourcePartStart.length - 1;
-  const triangles = new Uint32Array(source.length);
+  const count = source.length / 3;
+  let triangles = source;
   const triangleEdges = new Uint32Array(source.length);
   const partTriangleStart = new Uint32Array(parts + 1);
   const partEdgeStart = new Uint32Array(parts + 1);
@@ -35,26 +40,21 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   const faces = new Int32Array(source.length * 2);
   /** 1 when the first triangle runs from the lower to the higher corner. */
   const forward = new Uint8Array(source.length);
-  const minHead = new Int32Array(vertexCount).fill(-1);
-  const minNext = new Int32Array(source.length / 3);
-  const dropped = new Uint8Array(source.length / 3);
+  let repeated: Repeated | null = null;
   let edges = 0;
   let kept = 0;
-  /** Whether an edge was met that has two faces already, or one that runs the same way. */
-  let isCrowded: boolean;
 
   for (let part = 0; part < parts; part++) {
     const firstEdge = edges;
     const firstKept = kept;
     const [from, to] = [sourcePartStart[part]! * 3, sourcePartStart[part + 1]! * 3];
-    isCrowded = false;
-    addTriangles(from, to);
-    if (isCrowded) {
+    if (addTriangles(from, to, null)) {
       edges = firstEdge;
       kept = firstKept;
       for (let s = from; s < to; s++) head[source[s]!] = -1;
-      repeats(source, from, to, minHead, minNext, dropped);
-      addTriangles(from, to);
+      repeated ??= { head: new Int32Array(vertexCount).fill(-1), next: new Int32Array(count), dropped: new Uint8Array(count) };
+      markRepeats(source, from, to, repeated);
+      addTriangles(from, to, repeated.dropped);
     }
     let mixed = 0;
     let borders = 0;
@@ -89,43 +89,49 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
     partMixed,
   };
 
-  function addTriangles(from: number, to: number): void {
+  /** Adds triangles and their edges; whether an edge was met that has two faces already, or one that runs the same way. */
+  function addTriangles(from: number, to: number, dropped: Uint8Array | null): boolean {
+    let isCrowded = false;
+    // counted in locals: this is the innermost loop of preparing
+    let [t, n] = [kept, edges];
     for (let s = from; s < to; s += 3) {
-      const a = source[s]!,
-        b = source[s + 1]!,
-        c = source[s + 2]!;
-      if (dropped[s / 3]) continue;
-      const t = kept++;
-      triangles[t * 3] = a;
-      triangles[t * 3 + 1] = b;
-      triangles[t * 3 + 2] = c;
-      triangleEdges[t * 3] = addEdge(a, b, t);
-      triangleEdges[t * 3 + 1] = addEdge(b, c, t);
-      triangleEdges[t * 3 + 2] = addEdge(c, a, t);
-    }
-  }
-
-  function addEdge(from: number, to: number, t: number): number {
-    const low = from < to ? from : to;
-    const high = from < to ? to : from;
-    const isForward = from < to ? 1 : 0;
-    for (let e = head[low]!; e >= 0; e = next[e]!) {
-      if (ends[e * 2 + 1] !== high) continue;
-      if (faces[e * 2 + 1] === -1 && forward[e] !== isForward) {
-        faces[e * 2 + 1] = t;
-        return e;
+      if (dropped?.[s / 3]) continue;
+      if (t * 3 !== s) {
+        if (triangles === source) triangles = source.slice();
+        for (let k = 0; k < 3; k++) triangles[t * 3 + k] = source[s + k]!;
       }
-      isCrowded = true;
+      for (let k = 0; k < 3; k++) {
+        const a = source[s + k]!,
+          b = source[k < 2 ? s + k + 1 : s]!;
+        const isForward = a < b ? 1 : 0;
+        const low = isForward ? a : b,
+          high = isForward ? b : a;
+        let e = head[low]!;
+        for (; e >= 0; e = next[e]!) {
+          if (ends[e * 2 + 1] !== high) continue;
+          if (faces[e * 2 + 1] === -1 && forward[e] !== isForward) {
+            faces[e * 2 + 1] = t;
+            break;
+          }
+          isCrowded = true;
+        }
+        if (e < 0) {
+          e = n++;
+          ends[e * 2] = low;
+          ends[e * 2 + 1] = high;
+          faces[e * 2] = t;
+          faces[e * 2 + 1] = -1;
+          forward[e] = isForward;
+          next[e] = head[low]!;
+          head[low] = e;
+        }
+        triangleEdges[t * 3 + k] = e;
+      }
+      t++;
     }
-    const e = edges++;
-    ends[e * 2] = low;
-    ends[e * 2 + 1] = high;
-    faces[e * 2] = t;
-    faces[e * 2 + 1] = -1;
-    forward[e] = isForward;
-    next[e] = head[low]!;
-    head[low] = e;
-    return e;
+    kept = t;
+    edges = n;
+    return isCrowded;
   }
 
   function loneTwin(e: number): number {
@@ -135,12 +141,19 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   }
 }
 
+/** Triangles by their lowest corner, as lists, and 1 for those that go. */
+interface Repeated {
+  readonly head: Int32Array;
+  readonly next: Int32Array;
+  readonly dropped: Uint8Array;
+}
+
 /**
  * Marks triangles to drop in one part: of those with the same corners in the same order all but the first; of two face to face
  * both, since matter lies on either side of them. A sheet that is drawn from both sides keeps its first faces: there every
  * triangle has its counterpart, and nothing would remain.
  */
-function repeats(source: Uint32Array, from: number, to: number, head: Int32Array, next: Int32Array, dropped: Uint8Array): void {
+function markRepeats(source: Uint32Array, from: number, to: number, { head, next, dropped }: Repeated): void {
   const pairs: number[] = [];
   let alive = (to - from) / 3;
   for (let s = from; s < to; s += 3) {
