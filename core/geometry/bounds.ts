@@ -25,3 +25,23 @@ export function boundCorners(corners: Float64Array | Float32Array, from: number,
   out[at + 5] = z1;
   return out;
 }
+
+/** Writes the box of one triangle into `out` at `at`, as `boundCorners` does. */
+export function boundTriangle(vertices: Float64Array, triangles: Uint32Array, t: number, out: Float64Array, at: number): void {
+  const a = triangles[t * 3]! * 3,
+    b = triangles[t * 3 + 1]! * 3,
+    c = triangles[t * 3 + 2]! * 3;
+  for (let k = 0; k < 3; k++) {
+    const x = vertices[a + k]!,
+      y = vertices[b + k]!,
+      z = vertices[c + k]!;
+    out[at + k] = x < y ? (x < z ? x : z) : y < z ? y : z;
+    out[at + 3 + k] = x > y ? (x > z ? x : z) : y > z ? y : z;
+  }
+}
+
+/** Whether two boxes at places of two lists come as near to each other as `by` along every axis. */
+export function boxesMeet(a: Float64Array, i: number, b: Float64Array, j: number, by: number): boolean {
+  for (let k = 0; k < 3; k++) if (a[i + 3 + k]! < b[j + k]! - by || b[j + 3 + k]! < a[i + k]! - by) return false;
+  return true;
+}

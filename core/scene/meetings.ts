@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush';
+import { boundTriangle, boxesMeet } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import { Crossing, type Meshes } from './crossing';
@@ -42,6 +43,8 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
   const crossing = new Crossing(scene);
   const shared = new Float64Array(6);
   const [near, others]: [number[], number[]] = [[], []];
+  const boxes = new Growing((n) => new Float64Array(n));
+  const own = new Float64Array(6);
 
   partPairs(partBounds, matter, (p, q) => {
     sharedBox(partBounds, p, q, shared);
@@ -52,10 +55,10 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
     trianglesIn(q, others);
     if (others.length) pairs(near, others);
   });
-  for (const own of shells) if (matter[own.part]) meetWithin(own);
-  const own = faces.length / 2;
+  for (const several of shells) if (matter[several.part]) meetWithin(several);
+  const firstOwn = faces.length / 2;
   meetThemselves();
-  return { ends: ends.done(), faces: faces.done(), own };
+  return { ends: ends.done(), faces: faces.done(), own: firstOwn };
 
   /** Each shell with itself. */
   function meetThemselves(): void {
@@ -165,12 +168,21 @@ export function meetings(scene: Meshes, matter: Uint8Array, shells: readonly She
       }
       return;
     }
-    for (const s of a) for (const t of b) meet(s, t);
+    const all = boxes.reserve(6 * b.length);
+    b.forEach((t, k) => boundTriangle(vertices, triangles, t, all, k * 6));
+    for (const s of a) {
+      boundTriangle(vertices, triangles, s, own, 0);
+      for (let k = 0; k < b.length; k++) if (boxesMeet(own, 0, all, k * 6, WELD)) cross(s, b[k]!);
+    }
   }
 
   function meet(s: number, t: number): void {
-    // a corner in the other's plane may lie a hair beside it
     for (let axis = 0; axis < 3; axis++) if (highest(s, axis) < lowest(t, axis) - WELD || highest(t, axis) < lowest(s, axis) - WELD) return;
+    cross(s, t);
+  }
+
+  /** Keeps the line in which two triangles meet whose boxes do. */
+  function cross(s: number, t: number): void {
     const at = ends.length;
     if (!crossing.between(s, t, ends.reserve(6), at)) return;
     ends.length = at + 6;

@@ -1,3 +1,4 @@
+import { boundTriangle, boxesMeet } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import type { Meshes } from './crossing';
 import { partPairs } from './part-pairs';
@@ -63,27 +64,17 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
       if (!near.length || !others.length || lieApart(cones, p) || lieApart(cones, q)) return;
       for (let i = 0; i < near.length; i++)
         for (let j = 0; j < others.length; j++)
-          if (boxesMeet(nearBoxes, i * 6, otherBoxes, j * 6) && !shareEdge(near[i]!, others[j]!)) tell(near[i]!, others[j]!);
+          if (boxesMeet(nearBoxes, i * 6, otherBoxes, j * 6, WELD) && !shareEdge(near[i]!, others[j]!)) tell(near[i]!, others[j]!);
     };
     partPairs(boxes, new Uint8Array(count).fill(1), between);
   };
 
   function oneByOne(shell: Shell): void {
     const count = shell.length;
-    for (let i = 0; i < count; i++) boundTriangle(shell[i]!, fewBoxes, i * 6);
+    for (let i = 0; i < count; i++) boundTriangle(vertices, triangles, shell[i]!, fewBoxes, i * 6);
     for (let i = 0; i < count; i++)
       for (let j = i + 1; j < count; j++)
-        if (boxesMeet(fewBoxes, i * 6, fewBoxes, j * 6) && !shareEdge(shell[i]!, shell[j]!)) tell(shell[i]!, shell[j]!);
-  }
-
-  function boundTriangle(t: number, out: Float64Array, at: number): void {
-    for (let k = 0; k < 3; k++) {
-      const x = vertices[triangles[t * 3]! * 3 + k]!,
-        y = vertices[triangles[t * 3 + 1]! * 3 + k]!,
-        z = vertices[triangles[t * 3 + 2]! * 3 + k]!;
-      out[at + k] = x < y ? (x < z ? x : z) : y < z ? y : z;
-      out[at + 3 + k] = x > y ? (x > z ? x : z) : y > z ? y : z;
-    }
+        if (boxesMeet(fewBoxes, i * 6, fewBoxes, j * 6, WELD) && !shareEdge(shell[i]!, shell[j]!)) tell(shell[i]!, shell[j]!);
   }
 
   /** Divides a shell into patches that hang together over edges, into `order`; returns where each begins, and the end. */
@@ -165,8 +156,8 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
   function trianglesIn(from: number, to: number, out: number[], boxes: Float64Array): void {
     out.length = 0;
     for (let i = from; i < to; i++) {
-      boundTriangle(order[i]!, boxes, out.length * 6);
-      if (boxesMeet(boxes, out.length * 6, shared, 0)) out.push(order[i]!);
+      boundTriangle(vertices, triangles, order[i]!, boxes, out.length * 6);
+      if (boxesMeet(boxes, out.length * 6, shared, 0, WELD)) out.push(order[i]!);
     }
   }
 
@@ -199,11 +190,6 @@ export function selfCrossings(scene: Meshes, tell: Tell): (shell: Shell) => void
     }
     return n > 1;
   }
-}
-
-function boxesMeet(a: Float64Array, i: number, b: Float64Array, j: number): boolean {
-  for (let k = 0; k < 3; k++) if (a[i + 3 + k]! < b[j + k]! - WELD || b[j + 3 + k]! < a[i + k]! - WELD) return false;
-  return true;
 }
 
 /** Whether the normals of two patches lie within one sheet's cone. */
