@@ -110,7 +110,7 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const seen: (Leg & Looked)[] = [];
   for (const leg of legs) seen.push({ ...leg, ...(yield* look(model, scene, leg.sight, options)) });
   const [first] = seen;
-  const { regions, ...found } = isJogged ? sideBySide(seen) : first!;
+  const { regions, ...found } = isJogged ? sideBySide(seen, jointElements(model, sight)) : first!;
   const hasOverhead = sight.overhead !== undefined && !options.cutOnly;
   const segments = hasOverhead ? withOverhead(found.segments, yield* upwards(model, scene, sight, options)) : found.segments;
 
@@ -236,6 +236,10 @@ function* upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptio
   );
   return segments;
 }
+
+/** The elements that keep their joints, or a part of them. */
+const jointElements = (model: Model, sight: Sight): ReadonlySet<number> =>
+  new Set([...jointParts(model, sight)].flatMap((keeps, part) => (keeps ? [model.partElement[part]!] : [])));
 
 /** 1 for each element whose parts are of several materials. */
 function elementsOfSeveralMaterials(model: Model): Uint8Array {

@@ -1,46 +1,76 @@
-import type { Scene } from '../scene/scene';
+import { EdgeKind, type Scene } from '../scene/scene';
 
-/** The smallest gap between the corners of two parts and each other's faces, metres, up to `reach`; Infinity for more. */
+/**
+ * The smallest gap between two parts, metres, up to `reach`; Infinity for more. Two bodies that do not meet are nearest to each
+ * other at a corner and a face, or at two edges (bars that cross one above the other).
+ */
 export function gapBetween(scene: Scene, p: number, q: number, reach: number): number {
-  return Math.min(oneWay(scene, p, q, reach), oneWay(scene, q, p, reach));
+  return Math.min(cornersToFaces(scene, p, q, reach), cornersToFaces(scene, q, p, reach), edgesToEdges(scene, p, q, reach));
 }
 
-function oneWay(
-  { vertices, triangles, partVertexStart, partTriangleStart, partBounds: b }: Scene,
-  p: number,
-  q: number,
-  reach: number,
-): number {
+/** Whether some corners, as places in the list of vertices, have a box that comes within `reach` of a part's. */
+function isNearPart({ vertices, partBounds: b }: Scene, corners: readonly number[], part: number, reach: number): boolean {
+  for (let k = 0; k < 3; k++) {
+    let [low, high] = [Infinity, -Infinity];
+    for (const v of corners) {
+      low = Math.min(low, vertices[v + k]!);
+      high = Math.max(high, vertices[v + k]!);
+    }
+    if (low > b[part * 6 + 3 + k]! + reach || high < b[part * 6 + k]! - reach) return false;
+  }
+  return true;
+}
+
+function cornersToFaces(scene: Scene, p: number, q: number, reach: number): number {
+  const { vertices, triangles, partVertexStart, partTriangleStart } = scene;
   const corners: number[] = [];
-  for (let v = partVertexStart[p]!; v < partVertexStart[p + 1]!; v++) {
-    let isNear = true;
-    for (let k = 0; k < 3 && isNear; k++) {
-      const x = vertices[v * 3 + k]!;
-      isNear = x >= b[q * 6 + k]! - reach && x <= b[q * 6 + 3 + k]! + reach;
-    }
-    if (isNear) corners.push(v * 3);
-  }
-  if (!corners.length) return Infinity;
-  const near: number[] = [];
-  for (let t = partTriangleStart[q]!; t < partTriangleStart[q + 1]!; t++) {
-    let isNear = true;
-    for (let k = 0; k < 3 && isNear; k++) {
-      const [x, y, z] = [
-        vertices[triangles[t * 3]! * 3 + k]!,
-        vertices[triangles[t * 3 + 1]! * 3 + k]!,
-        vertices[triangles[t * 3 + 2]! * 3 + k]!,
-      ];
-      isNear = Math.min(x, y, z) <= b[p * 6 + 3 + k]! + reach && Math.max(x, y, z) >= b[p * 6 + k]! - reach;
-    }
-    if (isNear) near.push(t);
-  }
+  for (let v = partVertexStart[p]!; v < partVertexStart[p + 1]!; v++) if (isNearPart(scene, [v * 3], q, reach)) corners.push(v * 3);
   let least = Infinity;
-  for (const v of corners)
-    for (const t of near) {
-      const d = toTriangle(vertices, v, triangles[t * 3]! * 3, triangles[t * 3 + 1]! * 3, triangles[t * 3 + 2]! * 3);
-      if (d < least) least = d;
-    }
+  for (let t = partTriangleStart[q]!; corners.length && t < partTriangleStart[q + 1]!; t++) {
+    const [a, b, c] = [triangles[t * 3]! * 3, triangles[t * 3 + 1]! * 3, triangles[t * 3 + 2]! * 3];
+    if (!isNearPart(scene, [a, b, c], p, reach)) continue;
+    for (const v of corners) least = Math.min(least, toTriangle(vertices, v, a, b, c));
+  }
   return least <= reach ? least : Infinity;
+}
+
+function edgesToEdges(scene: Scene, p: number, q: number, reach: number): number {
+  const { vertices } = scene;
+  const [own, others] = [edgesNear(scene, p, q, reach), edgesNear(scene, q, p, reach)];
+  let least = Infinity;
+  for (let i = 0; i < own.length; i += 2)
+    for (let j = 0; j < others.length; j += 2)
+      least = Math.min(least, betweenEdges(vertices, own[i]!, own[i + 1]!, others[j]!, others[j + 1]!));
+  return least <= reach ? least : Infinity;
+}
+
+/** The edges of a part that come near another: the places of both ends of each, those within flat faces left out. */
+function edgesNear(scene: Scene, part: number, other: number, reach: number): number[] {
+  const { edgeVertices, edgeKind, partEdgeStart } = scene;
+  const out: number[] = [];
+  for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
+    const ends = [edgeVertices[e * 2]! * 3, edgeVertices[e * 2 + 1]! * 3] as const;
+    if (edgeKind[e] !== EdgeKind.coplanar && isNearPart(scene, ends, other, reach)) out.push(...ends);
+  }
+  return out;
+}
+
+/**
+ * Distance of two edges where both are passed between their ends, else Infinity: what is nearest at an end is found from its corner.
+ * Method: the common perpendicular of two lines.
+ */
+function betweenEdges(x: Float64Array, a: number, b: number, c: number, d: number): number {
+  const u = [x[b]! - x[a]!, x[b + 1]! - x[a + 1]!, x[b + 2]! - x[a + 2]!] as const,
+    v = [x[d]! - x[c]!, x[d + 1]! - x[c + 1]!, x[d + 2]! - x[c + 2]!] as const,
+    w = [x[c]! - x[a]!, x[c + 1]! - x[a + 1]!, x[c + 2]! - x[a + 2]!] as const;
+  const n = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]] as const;
+  const square = n[0] * n[0] + n[1] * n[1] + n[2] * n[2];
+  if (!(square > 0)) return Infinity;
+  // places along both, from the volume that each spans with the way between them
+  const s = (w[0] * (v[1] * n[2] - v[2] * n[1]) + w[1] * (v[2] * n[0] - v[0] * n[2]) + w[2] * (v[0] * n[1] - v[1] * n[0])) / square;
+  const t = (w[0] * (u[1] * n[2] - u[2] * n[1]) + w[1] * (u[2] * n[0] - u[0] * n[2]) + w[2] * (u[0] * n[1] - u[1] * n[0])) / square;
+  if (s < 0 || s > 1 || t < 0 || t > 1) return Infinity;
+  return Math.abs(w[0] * n[0] + w[1] * n[1] + w[2] * n[2]) / Math.sqrt(square);
 }
 
 /**

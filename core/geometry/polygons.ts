@@ -161,7 +161,31 @@ function collect(node: PolyPathD, faces: Face[]): void {
   }
 }
 
-function orient(path: PathD, counterClockwise: boolean): Ring {
+/** A corner at which an outline turns back on itself to within so much, metres, is the end of a spike: a step of the grid aslant. */
+const SPIKE = 1.5 / CELL;
+
+/** An outline without the spikes that the kernel leaves where a corner lies on a side to within its grid: they enclose nothing. */
+function withoutSpikes(path: PathD): PathD {
+  const out: PathD = [];
+  for (const p of path) {
+    out.push(p);
+    while (out.length > 2 && isSpike(out.at(-3)!, out.at(-2)!, out.at(-1)!)) out.splice(-2, 1);
+  }
+  while (out.length > 2 && isSpike(out.at(-2)!, out.at(-1)!, out[0]!)) out.pop();
+  while (out.length > 2 && isSpike(out.at(-1)!, out[0]!, out[1]!)) out.shift();
+  return out;
+}
+
+/** Whether the way from a to its tip and on to c runs back along itself. */
+function isSpike(a: PathD[number], tip: PathD[number], c: PathD[number]): boolean {
+  const [pu, pv, qu, qv] = [a.x - tip.x, a.y - tip.y, c.x - tip.x, c.y - tip.y];
+  if (pu * qu + pv * qv <= 0) return false;
+  // the nearer neighbour beside the line to the farther one
+  return Math.abs(pu * qv - pv * qu) <= SPIKE * Math.sqrt(Math.max(pu * pu + pv * pv, qu * qu + qv * qv));
+}
+
+function orient(whole: PathD, counterClockwise: boolean): Ring {
+  const path = withoutSpikes(whole);
   const ring = new Float64Array(path.length * 2);
   path.forEach((p, i) => {
     ring[i * 2] = p.x;

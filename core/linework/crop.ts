@@ -30,17 +30,12 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
       cropArc(arc, flat.subarray(from * 2, to * 2 + 2), facts);
       continue;
     }
-    let run: number[] = [];
-    const put = () => pathLength(run) >= SPECK && lines.add(run, 0, run.length / 2 - 1, facts);
-    for (let i = from * 2; i < to * 2; i += 2) {
-      const piece = clip(flat[i]!, flat[i + 1]!, flat[i + 2]!, flat[i + 3]!);
-      if (piece && run.length && run.at(-2) === piece[0] && run.at(-1) === piece[1]) run.push(piece[2], piece[3]);
-      else {
-        put();
-        run = piece ? [...piece] : [];
-      }
+    for (const run of runsOf(flat, from * 2, to * 2)) {
+      // along a single side depths go evenly; of a longer line they are known at its ends alone
+      const own =
+        to - from === 1 ? { ...facts, depthFrom: depthAt(l, run[0]!, run[1]!), depthTo: depthAt(l, run.at(-2)!, run.at(-1)!) } : facts;
+      if (pathLength(run) >= SPECK) lines.add(run, 0, run.length / 2 - 1, own);
     }
-    put();
   }
   const [a, b, c, d] = drawing.points.length ? ringBounds([drawing.points]) : [0, 0, 0, 0];
   const window = Float64Array.from([
@@ -62,6 +57,30 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
     ...lines.done(),
     regions,
   };
+
+  /** What limits leave of a polyline; a ring that is cut goes on over the corner where it began. */
+  function runsOf(flat: Float64Array, from: number, to: number): number[][] {
+    const runs: number[][] = [];
+    for (let i = from; i < to; i += 2) {
+      const piece = clip(flat[i]!, flat[i + 1]!, flat[i + 2]!, flat[i + 3]!);
+      const run = runs.at(-1);
+      if (piece && run?.at(-2) === piece[0] && run.at(-1) === piece[1]) run.push(piece[2], piece[3]);
+      else if (piece) runs.push(piece);
+    }
+    const [first, last] = [runs[0], runs.at(-1)];
+    const isOne = (u: number | undefined, v: number | undefined) => u === flat[from] && v === flat[from + 1];
+    if (first && last && first !== last && isOne(first[0], first[1]) && isOne(last.at(-2), last.at(-1)))
+      return [[...last, ...first.slice(2)], ...runs.slice(1, -1)];
+    return runs;
+  }
+
+  /** Depth of a place on a line of one side. */
+  function depthAt(l: number, u: number, v: number): number {
+    const { points: p, lineStart, lineDepth } = drawing;
+    const i = lineStart[l]! * 2;
+    const part = Math.hypot(u - p[i]!, v - p[i + 1]!) / Math.hypot(p[i + 2]! - p[i]!, p[i + 3]! - p[i + 1]!);
+    return lineDepth[l * 2]! + part * (lineDepth[l * 2 + 1]! - lineDepth[l * 2]!);
+  }
 
   /** The stretches of an arc inside the limits, as arcs, with the corners of the model that lie on them. */
   function cropArc(arc: Arc, corners: Float64Array, facts: LineFacts): void {

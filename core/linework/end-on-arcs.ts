@@ -25,14 +25,24 @@ export function endOnArcs(lines: Lines): Lines {
   const stay = endsOfSeveral(lines, ends);
   let out: Float64Array | null = null;
   const specks = new Set<number>();
+  // what is seen of a line and what is hidden of it go to one place, which noise may have in two
+  const placesOf = new Map<string, [number, number][]>();
   ends.forEach((end, k) => {
-    const to = stay[k] ? null : placeOnArc(lines, end);
-    if (!to) return;
+    const own = stay[k] ? null : placeOnArc(lines, end);
+    if (!own) return;
+    const from = `${points[end.tip * 2]} ${points[end.tip * 2 + 1]}`;
+    const places = placesOf.get(from) ?? [];
+    const known = places.find(([u, v]) => Math.hypot(u - own[0], v - own[1]) < NOISE);
+    const to = known ?? own;
+    if (!known) placesOf.set(from, [...places, own]);
     (out ??= points.slice()).set(to, end.tip * 2);
     if (pathLength(out.subarray(lineStart[end.line]! * 2, lineStart[end.line + 1]! * 2)) < SPECK) specks.add(end.line);
   });
   return out ? without({ ...lines, points: out }, specks) : lines;
 }
+
+/** Places nearer than this are one, metres. */
+const NOISE = 1e-8;
 
 /** The end of a straight line that lies on a facet of something round, away from the facet's own ends. */
 interface EndOnFacet {

@@ -4,7 +4,7 @@ import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
 import { fitArcs, type Stretch } from './fit-arcs';
 import { lengthenArcs, type ChainEnd } from './lengthen-arcs';
-import { LinesBuilder, pathLength, type LineFacts } from './lines-builder';
+import { LinesBuilder, type LineFacts } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
 
 /** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
@@ -49,7 +49,7 @@ export function joinLines(
     const s = segments[0]!;
     let kept = straighten(chain, places);
     let flat = placesOf(chain, kept, places);
-    if (pathLength(flat) < SPECK) return;
+    if (isSpeck(chain, places)) return;
     let stretches = fitArcs(flat);
     const start = chain[0] === chain.at(-1) ? betterStart(stretches, kept.length - 1) : 0;
     if (start > 0) {
@@ -81,9 +81,10 @@ export function joinLines(
         if (!own) curves.set(facts.element, [curve]);
         else if (own.length < MOST_CURVES) own.push(curve);
       }
-    for (const { flat, stretches: own, facts, depths: at } of chains) {
-      let stretches = adoptArcs(flat, own, curves.get(facts.element) ?? NO_CURVES);
-      if (mayBeRound(flat, stretches)) stretches = adoptArcs(flat, stretches, rimsOf(facts.element));
+    for (const { flat: raw, stretches: own, facts, depths: rawDepths } of chains) {
+      let known = adoptArcs(raw, own, curves.get(facts.element) ?? NO_CURVES);
+      if (mayBeRound(raw, known)) known = adoptArcs(raw, known, rimsOf(facts.element));
+      const { flat, stretches, depths: at } = begunAtArc(raw, known, rawDepths);
       stretches.forEach(({ from, to, arc }, k) => {
         facts.depthFrom = at[from]!;
         facts.depthTo = at[to]!;
@@ -104,8 +105,28 @@ export function joinLines(
   for (let first = 0; first < count;) {
     let last = first;
     const kind = order[first]!;
-    while (last < count && kindOf(list, order[last]!) === kindOf(list, kind) && elementOf(list, order[last]!) === elementOf(list, kind)) {
-      const s = order[last++]!;
+    while (last < count && kindOf(list, order[last]!) === kindOf(list, kind) && elementOf(list, order[last]!) === elementOf(list, kind))
+      last++;
+    let found = chainsOf(first, last);
+    // a speck that is left out does not part what goes on without it
+    const specks = found.filter((chain) => isSpeck(chain.nodes, places));
+    if (specks.length && specks.length < found.length) {
+      for (let k = first; k < last; k++) used[order[k]!] = 0;
+      for (const s of specks.flatMap(({ segments }) => segments)) used[s] = 1;
+      found = chainsOf(first, last);
+    }
+    found.forEach(write);
+    first = last;
+  }
+  writeAll();
+  return endOnArcs(lengthenArcs(lines.done(), ends, steps));
+
+  /** The chains of the segments of one kind and element that are not used yet. */
+  function chainsOf(first: number, last: number): Chain[] {
+    const out: Chain[] = [];
+    for (let k = first; k < last; k++) {
+      const s = order[k]!;
+      if (used[s] || node[s * 2] === node[s * 2 + 1]) continue;
       for (let side = 0; side < 2; side++) {
         const n = node[s * 2 + side]!;
         degree[n]!++;
@@ -120,19 +141,17 @@ export function joinLines(
         const a = node[s * 2]!,
           b = node[s * 2 + 1]!;
         if (onlyEnds) {
-          if (degree[a] !== 2) write(walk(s, a));
-          else if (degree[b] !== 2) write(walk(s, b));
-        } else write(walk(s, a));
+          if (degree[a] !== 2) out.push(walk(s, a));
+          else if (degree[b] !== 2) out.push(walk(s, b));
+        } else out.push(walk(s, a));
       }
     for (let k = first; k < last; k++)
       for (let side = 0; side < 2; side++) {
         const n = node[order[k]! * 2 + side]!;
         degree[n] = others[n] = 0;
       }
-    first = last;
+    return out;
   }
-  writeAll();
-  return endOnArcs(lengthenArcs(lines.done(), ends, steps));
 
   function walk(s: number, from: number): Chain {
     const chain: Chain = { nodes: [from], segments: [] };
@@ -200,6 +219,16 @@ function placesOf(chain: readonly number[], kept: readonly number[], places: Flo
   return out;
 }
 
+/** Whether a chain is shorter than SPECK. */
+function isSpeck(chain: readonly number[], places: Float64Array): boolean {
+  let sum = 0;
+  for (let k = 1; k < chain.length && sum < SPECK; k++) {
+    const [a, b] = [chain[k - 1]! * 2, chain[k]! * 2];
+    sum += Math.hypot(places[b]! - places[a]!, places[b + 1]! - places[a + 1]!);
+  }
+  return sum < SPECK;
+}
+
 /** The elements beyond some segments, ascending, each once. */
 function beyondAll(list: SegmentList, segments: readonly number[]): number[] {
   const first = beyondOf(list, segments[0]!);
@@ -243,6 +272,29 @@ function straighten(chain: readonly number[], places: Float64Array): number[] {
 function betterStart(stretches: readonly Stretch[], last: number): number {
   const first = stretches.find((s) => s.arc);
   return !first || (first.from === 0 && first.to === last) ? 0 : first.to < last ? first.to : first.from;
+}
+
+/** A chain of stretches, with the depth at each of its points. */
+interface Stretched {
+  readonly flat: Float64Array;
+  readonly stretches: readonly Stretch[];
+  readonly depths: readonly number[];
+}
+
+/** A ring that begins amid what is straight between two arcs is begun where the first of them does: what is straight is one line. */
+function begunAtArc(flat: Float64Array, stretches: readonly Stretch[], depths: readonly number[]): Stretched {
+  const [first, last] = [stretches[0]!, stretches.at(-1)!];
+  if (stretches.length < 2 || first.arc || last.arc || !isRing(flat)) return { flat, stretches, depths };
+  const [start, count] = [first.to, flat.length / 2 - 1];
+  const order = Array.from({ length: count + 1 }, (_, k) => (start + k) % count);
+  return {
+    flat: Float64Array.from(order.flatMap((k) => [flat[k * 2]!, flat[k * 2 + 1]!])),
+    stretches: [
+      ...stretches.slice(1, -1).map(({ from, to, arc }) => ({ from: from - start, to: to - start, arc })),
+      { from: last.from - start, to: count, arc: null },
+    ],
+    depths: order.map((k) => depths[k]!),
+  };
 }
 
 /** Place in a ring of the corner that turns most, the first of several alike. */

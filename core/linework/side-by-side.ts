@@ -15,8 +15,11 @@ export interface Strip {
 /** A line that lies in the step itself would be a line at the jog; within this it does. */
 const AT_STEP = 1e-6;
 
-/** Sets strips side by side: lines and cut faces end at the steps and go on in the next strip; the steps themselves are no lines. */
-export function sideBySide(strips: readonly Strip[]): { segments: SegmentList; regions: Region[] } {
+/**
+ * Sets strips side by side: lines and cut faces end at the steps and go on in the next strip; the steps themselves are no lines.
+ * @param joints the elements that stay apart from others of their material
+ */
+export function sideBySide(strips: readonly Strip[], joints: ReadonlySet<number>): { segments: SegmentList; regions: Region[] } {
   const out = new Segments();
   const regions: Region[] = [];
   const steps = strips.slice(1).map((s) => s.from);
@@ -36,7 +39,7 @@ export function sideBySide(strips: readonly Strip[]): { segments: SegmentList; r
         regions.push({ ...region, face: face.map((ring) => ring.map((x, i) => (i % 2 ? x : x + from))) });
     }
   }
-  return { segments: out.done(), regions: uniteAcross(regions, steps) };
+  return { segments: out.done(), regions: uniteAcross(regions, steps, joints) };
 }
 
 /** The stretch of a segment of some size with 0 <= u <= length, in parts of it; null for none. */
@@ -48,8 +51,8 @@ function between(u0: number, u1: number, size: number, length: number): [number,
   return (to - from) * size > JOIN / 2 ? [from, to] : null;
 }
 
-/** Cut faces of one material that meet at a step are one. */
-function uniteAcross(regions: readonly Region[], steps: readonly number[]): Region[] {
+/** Cut faces of one material that meet at a step are one; those of an element that keeps its joints with its own alone. */
+function uniteAcross(regions: readonly Region[], steps: readonly number[], joints: ReadonlySet<number>): Region[] {
   const out: Region[] = [];
   const groups = new Map<string, Region[]>();
   for (const region of regions) {
@@ -58,7 +61,8 @@ function uniteAcross(regions: readonly Region[], steps: readonly number[]): Regi
       out.push(region);
       continue;
     }
-    const key = `${region.use} ${region.trim ?? 0} ${region.material >= 0 ? region.material : `of ${region.elements.join()}`}`;
+    const isCommon = region.material >= 0 && !region.elements.some((e) => joints.has(e));
+    const key = `${region.use} ${region.trim ?? 0} ${region.material}${isCommon ? '' : ` of ${region.elements.join()}`}`;
     const own = groups.get(key);
     if (own) own.push(region);
     else groups.set(key, [region]);
