@@ -37,7 +37,8 @@ const shape = fc.constantFrom(
 );
 const degrees = fc.integer({ min: 0, max: 35 }).map((k) => k * 10 + 3);
 const body = fc.record({ shape, about: fc.tuple(degrees, degrees) });
-const away = fc.tuple(...[0, 1, 2].map(() => fc.integer({ min: -20, max: 20 }).map((k) => k / 10))) as fc.Arbitrary<Vec3>;
+const tenth = fc.integer({ min: -20, max: 20 }).map((k) => k / 10);
+const away: fc.Arbitrary<Vec3> = fc.tuple(tenth, tenth, tenth);
 const two = fc
   .tuple(body, body, away)
   .map(([a, b, to]): [Solid, Solid] => [placed(a.shape, a.about, [0, 0, 0]), placed(b.shape, b.about, to)]);

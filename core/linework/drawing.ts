@@ -21,8 +21,8 @@ export interface Lines {
   readonly lineJoint: Uint8Array;
   /** Index into Model.elements, -1 for none. */
   readonly lineElement: Int32Array;
-  /** Depth behind the frame's plane at the first and the last point of each line, metres. */
-  readonly lineDepth: Float64Array;
+  /** Depth behind the frame's plane of each point, metres. */
+  readonly depths: Float64Array;
   /** Line l parts its element from the elements lineBeyond[lineBeyondStart[l]] up to lineBeyondStart[l + 1], ascending; -1 is the paper. */
   readonly lineBeyondStart: Uint32Array;
   readonly lineBeyond: Int32Array;

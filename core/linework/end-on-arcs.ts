@@ -24,6 +24,7 @@ export function endOnArcs(lines: Lines): Lines {
   const ends = endsOnFacets(lines);
   const stay = endsOfSeveral(lines, ends);
   let out: Float64Array | null = null;
+  let { depths } = lines;
   const specks = new Set<number>();
   // what is seen of a line and what is hidden of it go to one place, which noise may have in two
   const placesOf = new Map<string, [number, number][]>();
@@ -35,10 +36,15 @@ export function endOnArcs(lines: Lines): Lines {
     const known = places.find(([u, v]) => Math.hypot(u - own[0], v - own[1]) < NOISE);
     const to = known ?? own;
     if (!known) placesOf.set(from, [...places, own]);
-    (out ??= points.slice()).set(to, end.tip * 2);
+    if (!out) [out, depths] = [points.slice(), depths.slice()];
+    out.set(to, end.tip * 2);
+    const { tip, before } = end;
+    const [u, v] = [points[before * 2]!, points[before * 2 + 1]!];
+    const part = Math.hypot(to[0] - u, to[1] - v) / Math.hypot(points[tip * 2]! - u, points[tip * 2 + 1]! - v);
+    depths[tip] = lines.depths[before]! + part * (lines.depths[tip]! - lines.depths[before]!);
     if (pathLength(out.subarray(lineStart[end.line]! * 2, lineStart[end.line + 1]! * 2)) < SPECK) specks.add(end.line);
   });
-  return out ? without({ ...lines, points: out }, specks) : lines;
+  return out ? without({ ...lines, points: out, depths }, specks) : lines;
 }
 
 /** Places nearer than this are one, metres. */
@@ -120,11 +126,11 @@ function placeOnArc(lines: Lines, { tip, before, host, facet }: EndOnFacet): [nu
 
 function without(lines: Lines, gone: ReadonlySet<number>): Lines {
   if (!gone.size) return lines;
-  const { points, lineStart, lineRole, lineArc } = lines;
+  const { points, depths, lineStart, lineRole, lineArc } = lines;
   const out = new LinesBuilder();
   for (let l = 0; l < lineRole.length; l++)
     if (!gone.has(l))
-      out.add(points, lineStart[l]!, lineStart[l + 1]! - 1, factsOf(lines, l), lineArc[l]! < 0 ? null : arcAt(lines, lineArc[l]!));
+      out.add(points, depths, lineStart[l]!, lineStart[l + 1]! - 1, factsOf(lines, l), lineArc[l]! < 0 ? null : arcAt(lines, lineArc[l]!));
   return out.done();
 }
 

@@ -15,8 +15,6 @@ const MOST_CURVES = 100;
 
 const NO_CURVES: readonly KnownCurve[] = [];
 
-type Open<T> = { -readonly [K in keyof T]: T[K] };
-
 /** Segments one behind the other, and the nodes that they run through. */
 interface Chain {
   readonly nodes: number[];
@@ -39,7 +37,7 @@ export function joinLines(
   const order = kinds(list);
   const lines = new LinesBuilder();
   const ends: ChainEnd[] = [];
-  const chains: { flat: Float64Array; stretches: readonly Stretch[]; facts: Open<LineFacts>; depths: number[] }[] = [];
+  const chains: { flat: Float64Array; stretches: readonly Stretch[]; facts: LineFacts; depths: number[] }[] = [];
   const used = new Uint8Array(count);
   // of each node, among the segments of one kind: how many end there, and the exclusive or of their numbers
   const degree = new Uint32Array(places.length / 2),
@@ -67,8 +65,6 @@ export function joinLines(
       element: elementOf(list, s),
       jump: jumpOf(list, s),
       beyond: beyondAll(list, segments),
-      depthFrom: 0,
-      depthTo: 0,
     };
     chains.push({ flat, stretches, facts, depths: kept.map(depthAt) });
   };
@@ -86,9 +82,7 @@ export function joinLines(
       if (mayBeRound(raw, known)) known = adoptArcs(raw, known, rimsOf(facts.element));
       const { flat, stretches, depths: at } = begunAtArc(raw, known, rawDepths);
       stretches.forEach(({ from, to, arc }, k) => {
-        facts.depthFrom = at[from]!;
-        facts.depthTo = at[to]!;
-        lines.add(flat, from, to, facts, arc);
+        lines.add(flat, at, from, to, facts, arc);
         if (!arc) return;
         // what is straight beside an arc may begin with the next chord of it, cut short
         const l = lines.count - 1;

@@ -40,6 +40,7 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
   const arcs = new Map<number, Arc>();
   const gone = new Set<number>();
   const tips = new Map<number, Ends<Place>>();
+  /** Depths at tips. */
   const depths = new Map<number, Ends<number>>();
   const moved = new Map<number, Ends<Place>>();
   const [chords, corners] = [ends.filter((e) => isChord(lines, e.beside)), ends.filter((e) => !isChord(lines, e.beside))];
@@ -64,7 +65,6 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
     const side = atStart ? 'first' : 'last';
     if (isChord(lines, beside)) {
       gone.add(beside);
-      depths.set(l, { ...depths.get(l), [side]: lines.lineDepth[beside * 2 + (atStart ? 0 : 1)]! });
     } else {
       const to = arcPoint(changed, t).map((x) => Math.round(x * 1e9) / 1e9) as Place;
       if (Math.hypot(to[0] - tip[0], to[1] - tip[1]) > MOVED || !isBefore(to, across)) continue;
@@ -72,6 +72,7 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
     }
     arcs.set(l, changed);
     tips.set(l, { ...tips.get(l), [side]: tip });
+    depths.set(l, { ...depths.get(l), [side]: lines.depths[pointOf(lines, end)]! });
   }
   if (!tips.size) return lines;
   const out = new LinesBuilder();
@@ -82,17 +83,30 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
     const arc = arcs.get(l) ?? (lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
     const { first, last } = moved.get(l) ?? {};
     if (!arcs.has(l) && !first && !last) {
-      out.add(lines.points, from, to, facts, arc);
+      out.add(lines.points, lines.depths, from, to, facts, arc);
       continue;
     }
     const own = Array.from(lines.points.subarray(from * 2, to * 2 + 2));
-    if (first) own.splice(0, 4, ...first);
-    if (last) own.splice(-4, 4, ...last);
-    const tip = tips.get(l);
-    own.unshift(...(tip?.first ?? []));
-    own.push(...(tip?.last ?? []));
-    const { first: depthFrom = facts.depthFrom, last: depthTo = facts.depthTo } = depths.get(l) ?? {};
-    out.add(own, 0, own.length / 2 - 1, { ...facts, depthFrom, depthTo }, arc);
+    const deep = Array.from(lines.depths.subarray(from, to + 1));
+    // a corner of a straight line that went onto the arc is as deep as the one beside it
+    if (first) {
+      own.splice(0, 4, ...first);
+      deep.shift();
+    }
+    if (last) {
+      own.splice(-4, 4, ...last);
+      deep.pop();
+    }
+    const [tip, at] = [tips.get(l), depths.get(l)];
+    if (tip?.first) {
+      own.unshift(...tip.first);
+      deep.unshift(at!.first!);
+    }
+    if (tip?.last) {
+      own.push(...tip.last);
+      deep.push(at!.last!);
+    }
+    out.add(own, deep, 0, deep.length - 1, facts, arc);
   }
   return out.done();
 
@@ -141,10 +155,14 @@ function runsForward({ points, lineStart }: Lines, l: number, arc: Arc): boolean
 }
 
 /** The far end of the first edge beside an arc. */
-function tipOf({ points, lineStart }: Lines, { beside, atStart }: ChainEnd): Place {
-  const p = atStart ? lineStart[beside + 1]! * 2 - 4 : lineStart[beside]! * 2 + 2;
-  return [points[p]!, points[p + 1]!];
+function tipOf(lines: Lines, end: ChainEnd): Place {
+  const p = pointOf(lines, end) * 2;
+  return [lines.points[p]!, lines.points[p + 1]!];
 }
+
+/** The same as a point of the lines. */
+const pointOf = ({ lineStart }: Lines, { beside, atStart }: ChainEnd): number =>
+  atStart ? lineStart[beside + 1]! - 2 : lineStart[beside]! + 1;
 
 /** Whether the first edge beside an arc lies on the chord with which the arc would go on, by the step of its corners. */
 function isNextChord(lines: Lines, end: ChainEnd): boolean {

@@ -10,8 +10,6 @@ export interface LineFacts {
   readonly jump: number;
   /** Elements on its other side, ascending, each once. */
   readonly beyond: ArrayLike<number>;
-  readonly depthFrom: number;
-  readonly depthTo: number;
 }
 
 /** Length of a way through points as u, v pairs. */
@@ -28,8 +26,6 @@ export const factsOf = (lines: Lines, l: number): LineFacts => ({
   element: lines.lineElement[l]!,
   jump: lines.lineJump[l]!,
   beyond: lines.lineBeyond.subarray(lines.lineBeyondStart[l], lines.lineBeyondStart[l + 1]),
-  depthFrom: lines.lineDepth[l * 2]!,
-  depthTo: lines.lineDepth[l * 2 + 1]!,
 });
 
 /** Collects lines into the flat arrays of a drawing. */
@@ -39,7 +35,7 @@ export class LinesBuilder {
   private readonly role = new Growing((n) => new Uint8Array(n), 1024);
   private readonly joint = new Growing((n) => new Uint8Array(n), 1024);
   private readonly element = new Growing((n) => new Int32Array(n), 1024);
-  private readonly depth = new Growing((n) => new Float64Array(n), 2048);
+  private readonly depth = new Growing((n) => new Float64Array(n), 4096);
   private readonly beyondStart = new Growing((n) => new Uint32Array(n), 1024);
   private readonly beyond = new Growing((n) => new Int32Array(n), 1024);
   private readonly jump = new Growing((n) => new Uint8Array(n), 1024);
@@ -55,9 +51,9 @@ export class LinesBuilder {
     return this.role.length;
   }
 
-  /** Adds a line through points (u, v pairs) `from` up to and with `to`. */
-  add(points: ArrayLike<number>, from: number, to: number, facts: LineFacts, arc: Arc | null = null): void {
-    const { role, joint, element, jump, beyond, depthFrom, depthTo } = facts;
+  /** Adds a line through points (u, v pairs), and the depths of these, `from` up to and with `to`. */
+  add(points: ArrayLike<number>, depths: ArrayLike<number>, from: number, to: number, facts: LineFacts, arc: Arc | null = null): void {
+    const { role, joint, element, jump, beyond } = facts;
     const data = this.points.reserve((to - from + 1) * 2);
     let at = this.points.length;
     for (let i = from * 2; i < to * 2 + 2; i++) data[at++] = points[i]!;
@@ -67,8 +63,7 @@ export class LinesBuilder {
     this.joint.push(joint);
     this.element.push(element);
     this.jump.push(jump);
-    this.depth.push(depthFrom);
-    this.depth.push(depthTo);
+    for (let i = from; i <= to; i++) this.depth.push(depths[i]!);
     for (let k = 0; k < beyond.length; k++) this.beyond.push(beyond[k]!);
     this.beyondStart.push(this.beyond.length);
     this.arcOf.push(arc ? this.arcs.length / ARC_NUMBERS : -1);
@@ -82,7 +77,7 @@ export class LinesBuilder {
       lineRole: this.role.done(),
       lineJoint: this.joint.done(),
       lineElement: this.element.done(),
-      lineDepth: this.depth.done(),
+      depths: this.depth.done(),
       lineBeyondStart: this.beyondStart.done(),
       lineBeyond: this.beyond.done(),
       lineJump: this.jump.done(),

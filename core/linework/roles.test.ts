@@ -5,7 +5,7 @@ import { STANDARD } from '../drafting/standard';
 import { styleDrawing } from '../drafting/style-drawing';
 import { checkSight } from '../sights/sight-schema';
 
-import { drawModel, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
+import { drawModel, FRONT, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
 
 describe('roles by distance', () => {
   it('what lies deeper than the far distance is far; a line that runs through it changes there', () => {
@@ -77,7 +77,7 @@ describe('what a line knows', () => {
       element: model.elements[d.lineElement[l]!]!.name,
       beyond: [...d.lineBeyond.slice(d.lineBeyondStart[l], d.lineBeyondStart[l + 1])].map((e) => model.elements[e]?.name ?? 'paper'),
       jump: d.lineJump[l]! && d.jumps[d.lineJump[l]! - 1],
-      depth: [...d.lineDepth.slice(l * 2, l * 2 + 2)],
+      depth: [d.depths[d.lineStart[l]!], d.depths[d.lineStart[l + 1]! - 1]],
     }));
   };
 
@@ -91,6 +91,27 @@ describe('what a line knows', () => {
     const cut = drawModel(modelOf([box([0, 0, 0], [1, 1, 1]), box([1, 0, 0], [1, 1, 1])]), frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0]));
     const joint = cut.lineJoint.indexOf(1);
     expect([cut.lineElement[joint], cut.lineBeyond[cut.lineBeyondStart[joint]!]].sort()).toEqual([0, 1]);
+  });
+
+  it('is all that lies beyond it along its whole length, not in its middle alone', () => {
+    // a long sill before two posts of which neither stands behind its middle
+    const own = modelOf([
+      { solid: box([0, 0, 0], [6, 0.2, 0.5]), name: 'sill' },
+      { solid: box([0.4, 1, 0], [0.3, 0.3, 2]), name: 'left post' },
+      { solid: box([5.2, 1, 0], [0.5, 0.3, 2]), name: 'right post' },
+    ]);
+    const d = drawModel(own, FRONT);
+    const sill = d.lineElement.indexOf(own.elements.findIndex((e) => e.name === 'sill'));
+    const beyond = [...d.lineBeyond.slice(d.lineBeyondStart[sill], d.lineBeyondStart[sill + 1])];
+    expect(beyond.map((e) => own.elements[e]?.name ?? 'paper')).toEqual(['paper', 'left post', 'right post']);
+  });
+
+  it('is the depth at its new end where limits cut it off', () => {
+    // a rail that runs away from the eye, two metres in four
+    const rail = modelOf([prism([[0, 0], [4, 2], [4, 2.1], [0, 0.1]], 0, 0.1)]); // prettier-ignore
+    const d = drawModel(rail, { ...FRONT, limits: { left: 1, right: 3 } });
+    for (let l = 0; l < d.lineRole.length; l++)
+      for (let at = d.lineStart[l]!; at < d.lineStart[l + 1]!; at++) expect(d.depths[at]).toBeCloseTo(d.points[at * 2]! / 2, 9);
   });
 
   it('lets a standard give the larger jumps a heavier line', () => {

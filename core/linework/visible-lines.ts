@@ -15,6 +15,12 @@ const JUMP = 0.01;
 const ASIDE = 2e-4;
 /** At the ends of a piece that asks beyond what the piece belongs to: a shorter stretch there is no stretch of its own. */
 const END = 5 * ASIDE;
+/** What lies beyond a stretch shorter than this is asked in its middle alone; of longer ones so often, and no oftener than so many times. */
+const BEYOND_SHORT = 0.2;
+const BEYOND_STEP = 0.25;
+const BEYOND_MOST = 32;
+/** Where what lies beyond changes is found to this, metres. */
+const BEYOND_NEAR = 0.01;
 /** Two faces are one plane when their normals are this parallel, and their depths this alike. */
 const PARALLEL = 0.99999;
 const FLUSH = 1e-4;
@@ -75,13 +81,19 @@ export function visibleLines(
       put(p, 0, 1, { role: isOneFace() ? surface : edge, element, beyond: across(element) });
     } else
       for (const [from, to, size] of falls(u0, v0, w0, u1, v1, w1)) {
+        if (size >= 0 && (to - from) * Math.sqrt((u1 - u0) ** 2 + (v1 - v0) ** 2) >= BEYOND_SHORT) {
+          for (const [a, b, beyond] of byWhatLiesBehind(u0, v0, u1, v1, from, to))
+            put(p, a, b, { role: outlineOf(element), element, beyond, jump: size });
+          continue;
+        }
         probe(u0, v0, u1, v1, (from + to) / 2);
         if (size < 0) put(p, from, to, { role: isMixed[element] && isOneFace() ? surface : edge, element, beyond: across(element) });
-        else {
-          const role = kind === 'elevation' && isTerrain[element] ? ground : outline;
-          put(p, from, to, { role, element, beyond: behind(), jump: size });
-        }
+        else put(p, from, to, { role: outlineOf(element), element, beyond: behind(), jump: size });
       }
+  }
+
+  function outlineOf(element: number): number {
+    return kind === 'elevation' && isTerrain[element] ? ground : outline;
   }
 
   /** Adds a stretch of a piece; where it runs through the far distance it changes its role. */
@@ -150,6 +162,49 @@ export function visibleLines(
     right = nearestAt(tiles, mu - su, mv - sv, rank);
     leftDepth = depthOf(left, mu + su, mv + sv);
     rightDepth = depthOf(right, mu - su, mv - sv);
+  }
+
+  /**
+   * Divides a stretch of an outline by the element on its deeper side: asked at its ends and every so often between, and more
+   * closely where the answer changes.
+   */
+  function byWhatLiesBehind(
+    u0: number,
+    v0: number,
+    u1: number,
+    v1: number,
+    from: number,
+    to: number,
+  ): (readonly [from: number, to: number, beyond: number])[] {
+    const l = Math.sqrt((u1 - u0) ** 2 + (v1 - v0) ** 2);
+    // which side that is stays the same all along
+    probe(u0, v0, u1, v1, from + END / l);
+    const isLeft = leftDepth > rightDepth;
+    const [su, sv] = [((isLeft ? -1 : 1) * ASIDE * (v1 - v0)) / l, ((isLeft ? 1 : -1) * ASIDE * (u1 - u0)) / l];
+    const ask = (t: number) => elementAt(nearestAt(tiles, u0 + t * (u1 - u0) + su, v0 + t * (v1 - v0) + sv, rank));
+    const asks = Math.min(BEYOND_MOST, Math.ceil(((to - from) * l) / BEYOND_STEP));
+    const out: [number, number, number][] = [];
+    let [t0, before] = [from, behind()];
+    const go = (t1: number, after: number): void => {
+      const middle = (t0 + t1) / 2;
+      if (after !== before && (t1 - t0) * l > BEYOND_NEAR) {
+        go(middle, ask(middle));
+        go(t1, after);
+        return;
+      }
+      const last = out.at(-1);
+      // where it changes within less, the middle is near enough
+      const end = after === before ? t1 : middle;
+      if (last?.[2] === before) last[1] = end;
+      else out.push([t0, end, before]);
+      if (after !== before) out.push([middle, t1, after]);
+      [t0, before] = [t1, after];
+    };
+    for (let k = 1; k <= asks; k++) {
+      const t = from + ((to - from) * k) / asks;
+      go(t, ask(k === asks ? to - END / l : t));
+    }
+    return out;
   }
 
   /** The element on the deeper side of the place that was asked last. */

@@ -2,7 +2,7 @@ import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
-import { insert, LIST } from './intervals';
+import { Stretches } from './intervals';
 import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
 import type { OpenViewSpace } from '../sights/view-space';
 
@@ -23,10 +23,8 @@ const IN_PLANE = 1 - 1e-9;
 /** A flush neighbour must reach this far beyond the edge to take it away. */
 const BEYOND = 1e-5;
 
-const _hiddenFrom = new Float64Array(LIST),
-  _hiddenTo = new Float64Array(LIST);
-const _flushFrom = new Float64Array(LIST),
-  _flushTo = new Float64Array(LIST);
+const _hidden = new Stretches();
+const _flush = new Stretches();
 
 /**
  * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
@@ -77,8 +75,7 @@ export function hide(
       faceB = joinFaces[c * 2 + 1]!;
     const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
     const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
-    let hiddenCount = 0,
-      flushCount = 0;
+    _hidden.count = _flush.count = 0;
 
     // Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987).
     let i = Math.floor((u0 - tu) / size),
@@ -95,7 +92,7 @@ export function hide(
     let enter = 0;
     for (;;) {
       const leave = steps === 0 ? 1 : ti < tj ? ti : tj;
-      if (i >= 0 && j >= 0 && i < columns && j < rows && !covered(hiddenCount, enter, leave)) {
+      if (i >= 0 && j >= 0 && i < columns && j < rows && !_hidden.covers(enter, leave)) {
         if (i < band.first || i >= band.first + band.columns) {
           band = bandAt(tiles, i);
           ({ records, made, near, triangle, start, items, cover } = band);
@@ -105,7 +102,7 @@ export function hide(
         // behind a triangle that covers the tile nothing needs to be asked
         const shallowest = dw > 0 ? w0 + dw * enter : w0 + dw * leave;
         const isCovered = cover[tile]! < shallowest - BEHIND;
-        if (isCovered) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, enter, leave, gap);
+        if (isCovered) _hidden.insert(enter, leave, enter, leave, gap);
         for (let k = start[tile]!, stop = isCovered ? start[tile]! : start[tile + 1]!; k < stop; k++) {
           const o = items[k]!;
           if (near[o]! > deepest) break;
@@ -115,6 +112,9 @@ export function hide(
           if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
           let from = 0,
             to = 1;
+          // how much of the stretch is owed to the widening
+          let early = 0,
+            late = 0;
           let inside = true;
           for (let s = at; s < at + 9; s += 3) {
             const a = records[s]!,
@@ -128,25 +128,45 @@ export function hide(
                 break;
               }
               const t = -g0 / slope;
-              if (t > from) from = t;
+              if (t > from) {
+                from = t;
+                early = EDGE / slope;
+              }
             } else if (g1 < 0) {
               const t = -g0 / slope;
-              if (t < to) to = t;
+              if (t < to) {
+                to = t;
+                late = -EDGE / slope;
+              }
             }
           }
           if (!inside) continue;
           // a widened triangle has spikes at its sharp corners, the longer the sharper: they end at its own box
           if (du !== 0) {
             const first = ((du > 0 ? records[at + 13]! : records[at + 15]!) - u0) / du,
-              last = ((du > 0 ? records[at + 15]! : records[at + 13]!) - u0) / du;
-            if (first > from) from = first;
-            if (last < to) to = last;
+              last = ((du > 0 ? records[at + 15]! : records[at + 13]!) - u0) / du,
+              wide = EDGE / Math.abs(du);
+            if (first > from) {
+              from = first;
+              early = wide;
+            }
+            if (last < to) {
+              to = last;
+              late = wide;
+            }
           }
           if (dv !== 0) {
             const first = ((dv > 0 ? records[at + 14]! : records[at + 16]!) - v0) / dv,
-              last = ((dv > 0 ? records[at + 16]! : records[at + 14]!) - v0) / dv;
-            if (first > from) from = first;
-            if (last < to) to = last;
+              last = ((dv > 0 ? records[at + 16]! : records[at + 14]!) - v0) / dv,
+              wide = EDGE / Math.abs(dv);
+            if (first > from) {
+              from = first;
+              early = wide;
+            }
+            if (last < to) {
+              to = last;
+              late = wide;
+            }
           }
           if (to - from <= 1e-12) continue;
           const nu = records[at + 9]!,
@@ -159,7 +179,7 @@ export function hide(
           if (h0 <= DEPTH && h1 <= DEPTH) {
             // what lies in a cut face itself, of a body that runs through another, is no line: the face has its own outline
             if (triangle[o]! < 0 && near[o]! === 0 && Math.abs(nw) > IN_PLANE && h0 >= -DEPTH && h1 >= -DEPTH)
-              flushCount = insert(_flushFrom, _flushTo, flushCount, from, to, gap);
+              _flush.insert(from, to, from + early, to - late, gap);
             else if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
               const t = triangle[o]!;
               if (
@@ -170,20 +190,24 @@ export function hide(
                 ((faceA >= 0 && continues(scene, view, t, faceA, u0, v0, du, dv, length)) ||
                   (faceB >= 0 && continues(scene, view, t, faceB, u0, v0, du, dv, length)))
               )
-                flushCount = insert(_flushFrom, _flushTo, flushCount, from, to, gap);
+                _flush.insert(from, to, from + early, to - late, gap);
             }
             continue;
           }
-          if (h0 < 0) from = -h / rise;
-          else if (h1 < 0) to = -h / rise;
+          if (h0 < 0) {
+            from = -h / rise;
+            early = 0;
+          } else if (h1 < 0) {
+            to = -h / rise;
+            late = 0;
+          }
           if (to > from) {
-            hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, from, to, gap);
-            if (covered(hiddenCount, 0, 1)) break;
-            if (covered(hiddenCount, enter, leave)) break;
+            _hidden.insert(from, to, from + early, to - late, gap);
+            if (_hidden.covers(0, 1) || _hidden.covers(enter, leave)) break;
           }
         }
       }
-      if (steps-- === 0 || covered(hiddenCount, 0, 1)) break;
+      if (steps-- === 0 || _hidden.covers(0, 1)) break;
       enter = leave;
       if (ti < tj) {
         ti += stepI;
@@ -195,36 +219,17 @@ export function hide(
     }
 
     if (keepHidden)
-      for (let k = 0; k < hiddenCount; k++)
-        emitGaps(sink, ends, c, length, _flushFrom, _flushTo, flushCount, Math.max(0, _hiddenFrom[k]!), Math.min(1, _hiddenTo[k]!), 1);
+      for (let k = 0; k < _hidden.count; k++)
+        emitGaps(sink, ends, c, length, _flush, Math.max(0, _hidden.exactFrom[k]!), Math.min(1, _hidden.exactTo[k]!), 1);
     // where nothing lies before it (a body that only touches the cutting plane) a back edge is no line either
     if (edges.kind[c] === Candidate.back) continue;
-    hiddenCount = withoutSpecks(hiddenCount, length);
-    for (let k = 0; k < flushCount; k++) hiddenCount = insert(_hiddenFrom, _hiddenTo, hiddenCount, _flushFrom[k]!, _flushTo[k]!, gap);
-    emitGaps(sink, ends, c, length, _hiddenFrom, _hiddenTo, hiddenCount, 0, 1, 0);
+    // stretches too short to be drawn as gaps, unless all of the edge is hidden: an edge that grazes what is before it (a circle its
+    // tangent) is hidden by the widening alone
+    _hidden.drop((from, to) => (to - from) * length < SPECK && (from > 0 || to < 1));
+    for (let k = 0; k < _flush.count; k++) _hidden.insert(_flush.from[k]!, _flush.to[k]!, _flush.exactFrom[k]!, _flush.exactTo[k]!, gap);
+    emitGaps(sink, ends, c, length, _hidden, 0, 1, 0);
   }
   return { count: sink.owner.length, ends: sink.ends.view(), candidate: sink.owner.view(), hidden: sink.hidden.view() };
-}
-
-/** Whether the stretch from `lo` to `hi` is hidden as a whole. */
-function covered(count: number, lo: number, hi: number): boolean {
-  for (let k = 0; k < count; k++) if (_hiddenFrom[k]! <= lo && _hiddenTo[k]! >= hi) return true;
-  return false;
-}
-
-/**
- * Takes out hidden stretches too short to be drawn as gaps, unless all of the edge is hidden: an edge that grazes what is
- * before it (a circle its tangent) is hidden by the widening alone. Returns the new length of the list.
- */
-function withoutSpecks(count: number, length: number): number {
-  let kept = 0;
-  for (let k = 0; k < count; k++) {
-    const [from, to] = [_hiddenFrom[k]!, _hiddenTo[k]!];
-    if ((to - from) * length < SPECK && (from > 0 || to < 1)) continue;
-    _hiddenFrom[kept] = from;
-    _hiddenTo[kept++] = to;
-  }
-  return kept;
 }
 
 interface Sink {
@@ -233,15 +238,13 @@ interface Sink {
   readonly hidden: Growing<Uint8Array>;
 }
 
-/** Writes the stretches of [lo, hi] that no interval of the list covers. */
+/** Writes the stretches of [lo, hi] between those of a list. */
 function emitGaps(
   sink: Sink,
   ends: Float64Array,
   c: number,
   length: number,
-  fromList: Float64Array,
-  toList: Float64Array,
-  count: number,
+  { exactFrom, exactTo, count }: Stretches,
   lo: number,
   hi: number,
   hiddenFlag: number,
@@ -255,7 +258,7 @@ function emitGaps(
     w1 = ends[e + 5]!;
   let t = lo;
   for (let k = 0; k <= count; k++) {
-    const until = k < count ? Math.min(fromList[k]!, hi) : hi;
+    const until = k < count ? Math.min(exactFrom[k]!, hi) : hi;
     if ((until - t) * length > GAP) {
       const a = t * length < GAP ? 0 : t,
         b = (1 - until) * length < GAP ? 1 : until;
@@ -271,7 +274,7 @@ function emitGaps(
       sink.owner.push(c);
       sink.hidden.push(hiddenFlag);
     }
-    if (k < count && toList[k]! > t) t = toList[k]!;
+    if (k < count && exactTo[k]! > t) t = exactTo[k]!;
     if (t >= hi) break;
   }
 }

@@ -27,3 +27,66 @@ export function insert(fromList: Float64Array, toList: Float64Array, count: numb
   toList[first] = to;
   return count - removed + 1;
 }
+
+/**
+ * Stretches of a line that widened occluders cover, joined where they overlap or nearly touch, and where each begins and ends
+ * without the widening: what shows beside them ends exactly on the side of what hides the rest.
+ */
+export class Stretches {
+  readonly from = new Float64Array(LIST);
+  readonly to = new Float64Array(LIST);
+  readonly exactFrom = new Float64Array(LIST);
+  readonly exactTo = new Float64Array(LIST);
+  count = 0;
+
+  insert(from: number, to: number, exactFrom: number, exactTo: number, gap: number): void {
+    const { from: fromList, to: toList, exactFrom: exactFromList, exactTo: exactToList, count } = this;
+    let first = 0;
+    while (first < count && toList[first]! < from - gap) first++;
+    let last = first;
+    while (last < count && fromList[last]! <= to + gap) {
+      // what reaches farthest tells the exact end, whichever comes first
+      if (fromList[last]! < from || (fromList[last] === from && exactFromList[last]! < exactFrom)) {
+        from = fromList[last]!;
+        exactFrom = exactFromList[last]!;
+      }
+      if (toList[last]! > to || (toList[last] === to && exactToList[last]! > exactTo)) {
+        to = toList[last]!;
+        exactTo = exactToList[last]!;
+      }
+      last++;
+    }
+    if (last === first) {
+      if (count >= LIST) return;
+      this.shift(first, count, 1);
+    } else if (last - first > 1) this.shift(last, count, first - last + 1);
+    fromList[first] = from;
+    toList[first] = to;
+    exactFromList[first] = exactFrom;
+    exactToList[first] = exactTo;
+    this.count = count - (last - first) + 1;
+  }
+
+  /** Whether the stretch from `lo` to `hi` is covered as a whole. */
+  covers(lo: number, hi: number): boolean {
+    const { from, to, count } = this;
+    for (let k = 0; k < count; k++) if (from[k]! <= lo && to[k]! >= hi) return true;
+    return false;
+  }
+
+  /** Takes out stretches that `isNothing` tells to be none. */
+  drop(isNothing: (from: number, to: number) => boolean): void {
+    let kept = 0;
+    for (let k = 0; k < this.count; k++) {
+      if (isNothing(this.from[k]!, this.to[k]!)) continue;
+      if (kept < k) for (const list of [this.from, this.to, this.exactFrom, this.exactTo]) list[kept] = list[k]!;
+      kept++;
+    }
+    this.count = kept;
+  }
+
+  /** Moves the stretches from `first` on by some places. */
+  private shift(first: number, count: number, by: number): void {
+    for (const list of [this.from, this.to, this.exactFrom, this.exactTo]) list.copyWithin(first + by, first, count);
+  }
+}

@@ -69,7 +69,7 @@ export function writeDxf(
     const ids = Array.from(beyond, (other) => model.elements[other]?.id ?? '-').join(' ');
     content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '', {
       beyond: ids,
-      depths: [drawing.lineDepth[l * 2]! * k, drawing.lineDepth[l * 2 + 1]! * k],
+      depths: [drawing.depths[drawing.lineStart[l]!]! * k, drawing.depths[drawing.lineStart[l + 1]! - 1]! * k],
     });
   }
 

@@ -30,7 +30,7 @@ export function writeJson(model: Model, drawing: Drawing, { flat = false, layerO
       class: model.elements[element]?.class ?? null,
       material: materialOf.get(element) ?? null,
       ...(drawing.lineJoint[l] ? { joint: true } : {}),
-      depth: [length(drawing.lineDepth[l * 2]!), length(drawing.lineDepth[l * 2 + 1]!)],
+      depth: [length(drawing.depths[drawing.lineStart[l]!]!), length(drawing.depths[drawing.lineStart[l + 1]! - 1]!)],
       beyond: Array.from(
         drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]),
         (e) => model.elements[e]?.id ?? null,
