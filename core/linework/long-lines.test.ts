@@ -37,7 +37,25 @@ function tips(drawing: Drawing): { ends: End[]; corners: Set<string> } {
 
 const key = (u: number, v: number) => `${u.toFixed(6)} ${v.toFixed(6)}`;
 
-/** Ends that nearly meet; lines of one kind that end at one point where nothing else does; corners that are none. */
+type Side = readonly [u0: number, v0: number, u1: number, v1: number];
+
+const sides = ({ points: p, lineStart, lineArc }: Drawing): { readonly line: number; readonly side: Side }[] =>
+  [...lineArc.keys()].flatMap((line) =>
+    Array.from({ length: lineArc[line]! < 0 ? lineStart[line + 1]! - lineStart[line]! - 1 : 0 }, (_, k) => {
+      const i = (lineStart[line]! + k) * 2;
+      return { line, side: [p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!] as const };
+    }),
+  );
+
+/** How far an end lies beside a side, 0 where it lies beyond its ends. */
+function beside([u0, v0, u1, v1]: Side, { u, v }: End): number {
+  const [du, dv] = [u1 - u0, v1 - v0];
+  const l = Math.hypot(du, dv);
+  const along = ((u - u0) * du + (v - v0) * dv) / l;
+  return along < 0 || along > l ? 0 : Math.abs((u - u0) * dv - (v - v0) * du) / l;
+}
+
+/** Ends that nearly meet; ends a hair beside a line; lines of one kind that end at one point where nothing else does; corners that are none. */
 function loose(drawing: Drawing): string[] {
   const { lineArc, lineRole, lineElement, lineJoint, lineJump } = drawing;
   const { ends, corners } = tips(drawing);
@@ -51,6 +69,12 @@ function loose(drawing: Drawing): string[] {
     for (const b of exact.slice(i + 1)) {
       const apart = Math.hypot(a.u - b.u, a.v - b.v);
       if (apart > 0 && apart < ONE) out.push(`ends ${apart} m apart at ${key(a.u, a.v)}`);
+    }
+  // where a line ends on another it does so to within the grid of the polygon kernel
+  for (const end of exact)
+    for (const { line, side } of sides(drawing)) {
+      const off = line === end.line ? 0 : beside(side, end);
+      if (off > 1.5e-6 && off < 1e-5) out.push(`an end ${off} m beside a line at ${key(end.u, end.v)}`);
     }
   const at = new Map<string, number[]>();
   for (const { line, u, v } of ends) at.set(key(u, v), [...(at.get(key(u, v)) ?? []), line]);
@@ -78,7 +102,7 @@ const holds = (pieces: fc.Arbitrary<readonly Piece[]>, seed: number, numRuns: nu
     { seed, numRuns },
   );
 
-it('lines are as long as they can be, meet in one point or not at all, and have corners only where they turn', () =>
+it('lines are as long as they can be, end in one point or on one another, and have corners only where they turn', () =>
   holds(gridScene, 1, 1500));
 
 it('also aslant, with thin sheets, layered walls and terrain', () => holds(oddScene, 1, 1200));

@@ -16,7 +16,7 @@ const ASIDE = 2e-4;
 /** At the ends of a piece that asks beyond what the piece belongs to: a shorter stretch there is no stretch of its own. */
 const END = 5 * ASIDE;
 /** What lies beyond a stretch shorter than this is asked in its middle alone; of longer ones so often, and no oftener than so many times. */
-const BEYOND_SHORT = 0.2;
+const BEYOND_SHORT = 0.3;
 const BEYOND_STEP = 0.25;
 const BEYOND_MOST = 32;
 /** Where what lies beyond changes is found to this, metres. */
