@@ -10,6 +10,7 @@ import { HelperGone } from './linework/answers';
 import { clearLines, clearRegions, coversBefore, rimLines } from './linework/before-the-cut';
 import { cropDrawing } from './linework/crop';
 import { cutLines } from './linework/cut-lines';
+import { curvesOfLines } from './linework/curves-of-lines';
 import type { Drawing, StepTimes } from './linework/drawing';
 import { joinLines } from './linework/join-lines';
 import { withOverhead } from './linework/overhead';
@@ -119,8 +120,11 @@ function* drawing(model: Model, scene: Scene, sight: Sight, options: DrawOptions
   const single = removeDoubles(putInOrder(segments));
   watch?.({ name: 'single', segments: single });
   const rims = seen.map(({ whole, seenFrom, from }) => rimCurves(whole, seenFrom, from));
+  // a step may leave too little of an arc to tell that it is one: the leg as a whole tells
+  const arcs = isJogged ? seen.map((leg) => curvesOfLines(joinLines(removeDoubles(putInOrder(leg.segments))), leg.from)) : [];
+  const curvesOf = (element: number) => [...rims.flatMap((of) => of(element)), ...arcs.flatMap((by) => by.get(element) ?? [])];
   // in a perspective a circle is no ellipse with equal steps
-  const lines = first!.distance < Infinity ? joinLines(single) : joinLines(single, (element) => rims.flatMap((of) => of(element)), steps);
+  const lines = first!.distance < Infinity ? joinLines(single) : joinLines(single, curvesOf, steps);
   const sum = (step: 'cut' | 'visibility') => seen.reduce((total, { ms }) => total + ms[step], 0);
   const ms: StepTimes = options.clock ? { cut: sum('cut'), visibility: sum('visibility'), linework: clock() - t0 } : {};
   const notes: Note[] = [...model.notes, ...seen.flatMap((leg) => leg.notes)];
@@ -231,7 +235,7 @@ function* upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptio
   const { segments } = yield* look(
     model,
     scene,
-    { ...sight, frame: up, kind: 'ceiling plan', depth: sight.overhead, hidden: false },
+    { ...sight, frame: up, kind: 'ceiling plan', depth: sight.overhead, hidden: false, far: undefined },
     { ranks },
   );
   return segments;

@@ -7,10 +7,10 @@ import type { Drawing } from './linework/drawing';
 import type { Role } from './linework/role';
 import { prepare } from './scene/prepare';
 import type { Sight } from './sights/sight';
-import { ALL_ROLES, leftOver, REACH } from './testing/same-lines';
+import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
 import { EVERY_SIGHT, gridScene, MORE, oddBodies, oddScene } from './testing/scenes';
 import { modelOf, moved, type Piece } from './testing/solids';
-import { drawModel, frameSight } from './testing/views';
+import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
 
 /*
@@ -27,6 +27,26 @@ function same(a: Drawing, b: Drawing, { mirrored = false, reach = REACH, roles =
   const areas = (d: Drawing) => d.regions.filter((r) => r.use !== 'air').reduce((sum, r) => sum + faceArea(r.face), 0);
   expect(areas(a)).toBeCloseTo(areas(b), 4);
 }
+
+/** Places on the lines of one drawing that lie on no line of another, whatever their roles. */
+function lost(a: Drawing, b: Drawing): number[][] {
+  const roles: readonly Role[] = [...ALL_ROLES, 'far', 'overhead'];
+  const others = chordsOf(b, roles);
+  return chordsOf(a, roles).flatMap(([u0, v0, u1, v1, rise]) => {
+    if (Math.hypot(u1! - u0!, v1! - v0!) < 1e-3) return [];
+    const places = [0.013, 0.31, 0.52, 0.77, 0.988].map((t) => [u0! + t * (u1! - u0!), v0! + t * (v1! - v0!)]);
+    return places.filter(([u, v]) => !others.some((o) => distance(o, u!, v!) < REACH + o[4]! + rise!));
+  });
+}
+
+const section = (path: Sight['path'], more: Partial<Sight> = {}): Sight => ({
+  kind: 'section',
+  number: '',
+  name: '',
+  path,
+  look: 'left',
+  ...more,
+});
 
 const bytes = (pieces: readonly Piece[], sight: Sight): string => {
   const model = modelOf(pieces);
@@ -67,21 +87,68 @@ describe('the same drawing', () => {
   }, 120_000);
 
   it('a jog without a step is a straight line', () => {
-    const section = (path: Sight['path']): Sight => ({
-      kind: 'section',
-      number: '',
-      name: '',
-      path,
-      look: 'left',
-      limits: { left: 0, right: 5 },
-    });
+    const limits = { left: 0, right: 5 };
     fc.assert(
       fc.property(scene, fc.constantFrom(0.3, 0.25, 0.8, -0.6), (pieces, y) => {
         const model = modelOf(pieces);
         const jog: Sight['path'] = [[-2, y], [0.217, y], [0.217, y + 1e-9], [3, y + 1e-9]]; // prettier-ignore
-        same(drawModel(model, section([[-2, y], [3, y]])), drawModel(model, section(jog)), { reach: 2.5e-5, roles: without('hidden') }); // prettier-ignore
+        same(drawModel(model, section([[-2, y], [3, y]], { limits })), drawModel(model, section(jog, { limits })), { reach: 2.5e-5, roles: without('hidden') }); // prettier-ignore
       }),
       run(300),
+    );
+  }, 120_000);
+
+  it('a strip of a jogged section is what the section along its leg shows there', () => {
+    // something round that the step divides is known as such in either, but may end on a chord
+    const straight = scene.map((pieces) => pieces.filter((p) => p.solid.corners.length < 12));
+    fc.assert(
+      fc.property(straight, fc.constantFrom<[number, number]>([0.3, 0.8], [0.25, -0.5], [-0.6, 0.37]), (pieces, [y, z]) => {
+        const model = modelOf(pieces);
+        const jog: Sight['path'] = [[-2, y], [0.217, y], [0.217, z], [3, z]]; // prettier-ignore
+        for (const [at, limits] of [
+          [y, { left: 0.001, right: 2.216 }],
+          [z, { left: 2.218, right: 4.999 }],
+        ] as const)
+          same(drawModel(model, section(jog, { limits })), drawModel(model, section([[-2, at], [3, at]], { limits })), { reach: 2.5e-5 }); // prettier-ignore
+      }),
+      run(200),
+    );
+  }, 120_000);
+
+  it('a section in which all is left whole is the view from its plane without a cut', () => {
+    const sights = EVERY_SIGHT.filter((s) => s.frame?.cut && !s.trims && !s.overhead && !s.profile);
+    fc.assert(
+      fc.property(gridScene, fc.constantFrom(...sights), (pieces, sight) => {
+        const model = modelOf(pieces);
+        const whole = { ...sight, leaveWhole: [{ class: 'Wall' }, { class: 'Guest' }] };
+        same(drawModel(model, whole), drawModel(model, { ...sight, frame: { ...sight.frame!, cut: false } }));
+      }),
+      run(200),
+    );
+  }, 120_000);
+
+  it('a keep box round all keeps all', () => {
+    fc.assert(
+      fc.property(scene, fc.constantFrom(...EVERY_SIGHT), (pieces, sight) => {
+        const model = modelOf(pieces);
+        const keepBox = { centre: [0, 0, 0] as Vec3, size: [50, 60, 70] as Vec3, turn: 13 };
+        same(drawModel(model, { ...sight, keepBox }), drawModel(model, sight));
+      }),
+      run(150),
+    );
+  }, 120_000);
+
+  it('a far distance changes roles and no line; joints that are kept add lines and take none', () => {
+    const sights = EVERY_SIGHT.filter((s) => s.far === undefined);
+    fc.assert(
+      fc.property(scene, fc.constantFrom(...sights), fc.constantFrom(0.1, 0.5, 1, 2), (pieces, sight, far) => {
+        const model = modelOf(pieces);
+        const plain = drawModel(model, sight);
+        const graded = drawModel(model, { ...sight, far });
+        expect([...lost(plain, graded), ...lost(graded, plain)]).toEqual([]);
+        expect(lost(plain, drawModel(model, { ...sight, joints: [{ class: 'Guest' }] }))).toEqual([]);
+      }),
+      run(200),
     );
   }, 120_000);
 
