@@ -132,14 +132,20 @@ function arcTo(arc: Arc, isForward: boolean, k: number, x: Place, y: Place): str
   const long = Math.hypot(axisU, axisV) * k;
   const shape = `${decimal(long, 5)} ${decimal(long * ratio, 5)} ${decimal((-Math.atan2(axisV, axisU) * 180) / Math.PI, 5)}`;
   // the page's y runs down: angles turn the other way, and counter-clockwise is sweep 0
-  const to = (t: number, isLarge: boolean) => {
+  const to = (t: number) => {
     const [u, v] = arcPoint(arc, t);
-    return `A${shape} ${isLarge ? 1 : 0} ${isForward ? 0 : 1} ${x(u)} ${y(v)}`;
+    return `A${shape} 0 ${isForward ? 0 : 1} ${x(u)} ${y(v)}`;
   };
-  // all round takes two halves
-  if (isWhole(arc)) return to(start + Math.PI, false) + to(start, false);
-  return to(isForward ? end : start, end - start > Math.PI);
+  // of about a half the ends, which are rounded, hardly tell the centre: it goes in parts
+  const parts = Math.ceil((end - start) / WIDEST);
+  return Array.from({ length: parts }, (_, k) => {
+    const part = (k + 1 === parts ? 1 : (k + 1) / parts) * (end - start);
+    return to(isForward ? start + part : end - part);
+  }).join('');
 }
+
+/** Radians that one arc command goes at most. */
+const WIDEST = (2 * Math.PI) / 3;
 
 /**
  * One family of lines as an SVG pattern: its tile is the parallelogram of one dash period along the line and of the offset to
