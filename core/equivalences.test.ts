@@ -9,7 +9,7 @@ import { prepare } from './scene/prepare';
 import type { Sight } from './sights/sight';
 import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
 import { EVERY_SIGHT, gridScene, MORE, oddBodies, oddScene } from './testing/scenes';
-import { modelOf, moved, type Piece } from './testing/solids';
+import { box, modelOf, moved, type Piece } from './testing/solids';
 import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
 
@@ -47,6 +47,18 @@ const section = (path: Sight['path'], more: Partial<Sight> = {}): Sight => ({
   look: 'left',
   ...more,
 });
+
+/** A box of the grid as two that stand flush. */
+function inTwo(piece: Piece, axis: number, share: number): Piece[] {
+  const reach = (pick: (...x: number[]) => number) => [0, 1, 2].map((k) => pick(...piece.solid.corners.map((p) => p[k]!)));
+  const [low, high] = [reach(Math.min), reach(Math.max)];
+  const at = low[axis]! + share * (high[axis]! - low[axis]!);
+  const between = (from: readonly number[], to: readonly number[]): Piece => ({
+    ...piece,
+    solid: box(from as unknown as Vec3, to.map((x, k) => x - from[k]!) as unknown as Vec3),
+  });
+  return [between(low, high.with(axis, at)), between(low.with(axis, at), high)];
+}
 
 const bytes = (pieces: readonly Piece[], sight: Sight): string => {
   const model = modelOf(pieces);
@@ -149,6 +161,26 @@ describe('the same drawing', () => {
         expect(lost(plain, drawModel(model, { ...sight, joints: [{ class: 'Guest' }] }))).toEqual([]);
       }),
       run(200),
+    );
+  }, 120_000);
+
+  it('a box of a known material may be cut in two: the joint is no line, and no line is lost with it', () => {
+    fc.assert(
+      fc.property(
+        gridScene,
+        fc.constantFrom(...EVERY_SIGHT),
+        fc.constantFrom(0, 1, 2),
+        fc.constantFrom(0.5, 0.25, 0.37),
+        (pieces, sight, axis, share) => {
+          const halves = pieces.flatMap((piece) =>
+            piece.material && piece.solid.corners.length === 8 ? inTwo(piece, axis, share) : [piece],
+          );
+          const [whole, cut] = [drawModel(modelOf(pieces), sight), drawModel(modelOf(halves), sight)];
+          same(whole, cut, { reach: 2e-5 });
+          expect(cut.regions).toHaveLength(whole.regions.length);
+        },
+      ),
+      run(500),
     );
   }, 120_000);
 

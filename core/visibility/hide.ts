@@ -2,6 +2,7 @@ import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
+import { continues, hidesBeyond } from './flush-faces';
 import { Stretches } from './intervals';
 import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
 import type { OpenViewSpace } from '../sights/view-space';
@@ -16,22 +17,20 @@ export interface Pieces {
 
 /** Pieces shorter than this, and gaps between hidden stretches, come from the widening of the occluders. */
 const GAP = 5 * EDGE;
-/** How parallel two faces must be to lie flush. */
-const PARALLEL = 0.99999;
 /** Cosine above which an occluder at depth 0 is a cut face, not a curtain that hangs from one. */
 const IN_PLANE = 1 - 1e-9;
-/** A flush neighbour must reach this far beyond the edge to take it away. */
-const BEYOND = 1e-5;
 
 const _hidden = new Stretches();
+/** Where a face of another part continues the edge's own, and where something else hides it there. */
 const _flush = new Stretches();
+const _bare = new Stretches();
 
 /**
  * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
  * first, each once), the interval in which it runs inside the triangle and behind its plane. A line in the plane of a face
  * (within DEPTH) is not hidden by it; a line that goes behind a face is hidden from where it meets the plane.
  * `joints` names the parts (1) that keep their joints. An interval along which a face of another part of the same flush group continues the edge's only seen face is a joint that
- * is not drawn. Cost: edges times the few occluders of the tiles before the first that covers.
+ * is not drawn, unless something else hides that face there. Cost: edges times the few occluders of the tiles before the first that covers.
  * Method: quantitative invisibility by analytic clipping (after A. Appel 1967), arranged by tiles and depth; ours.
  */
 export function hide(
@@ -54,6 +53,9 @@ export function hide(
     hidden: new Growing((n) => new Uint8Array(n), 4096),
   };
 
+  /** Triangles in whose plane the edge lies: the number of each and its stretch, widened and exact. */
+  const inPlane: number[] = [];
+
   for (let c = 0; c < edges.count; c++) {
     const e = c * 6;
     const u0 = ends[e]!,
@@ -75,8 +77,9 @@ export function hide(
       faceB = joinFaces[c * 2 + 1]!;
     const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
     const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
-    _hidden.count = _flush.count = 0;
+    _hidden.count = _flush.count = _bare.count = 0;
 
+    inPlane.length = 0;
     // Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987).
     let i = Math.floor((u0 - tu) / size),
       j = Math.floor((v0 - tv) / size);
@@ -180,17 +183,18 @@ export function hide(
             // what lies in a cut face itself, of a body that runs through another, is no line: the face has its own outline
             if (triangle[o]! < 0 && near[o]! === 0 && Math.abs(nw) > IN_PLANE && h0 >= -DEPTH && h1 >= -DEPTH)
               _flush.insert(from, to, from + early, to - late, gap);
-            else if (flush >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
+            else if (flush >= 0 && triangle[o]! >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
               const t = triangle[o]!;
-              if (
-                t >= 0 &&
-                trianglePart[t] !== part &&
-                partFlush[trianglePart[t]!] === flush &&
-                !joints[trianglePart[t]!] &&
-                ((faceA >= 0 && continues(scene, view, t, faceA, u0, v0, du, dv, length)) ||
-                  (faceB >= 0 && continues(scene, view, t, faceB, u0, v0, du, dv, length)))
-              )
-                _flush.insert(from, to, from + early, to - late, gap);
+              const other = trianglePart[t]!;
+              if (other !== part) {
+                const isFlush = partFlush[other] === flush && !joints[other];
+                if (
+                  isFlush &&
+                  (continues(scene, view, t, faceA, u0, v0, du, dv, length) || continues(scene, view, t, faceB, u0, v0, du, dv, length))
+                )
+                  _flush.insert(from, to, from + early, to - late, gap);
+                else inPlane.push(t, from, to, from + early, to - late);
+              }
             }
             continue;
           }
@@ -218,6 +222,16 @@ export function hide(
       }
     }
 
+    // where something hides the face that would go on there is no joint, but a corner
+    if (_flush.count) {
+      for (let k = 0; k < inPlane.length; k += 5)
+        if (
+          hidesBeyond(scene, view, inPlane[k]!, faceA, u0, v0, du, dv, length) ||
+          hidesBeyond(scene, view, inPlane[k]!, faceB, u0, v0, du, dv, length)
+        )
+          _bare.insert(inPlane[k + 1]!, inPlane[k + 2]!, inPlane[k + 3]!, inPlane[k + 4]!, gap);
+      if (_bare.count) _flush.subtract(_bare);
+    }
     if (keepHidden)
       for (let k = 0; k < _hidden.count; k++)
         emitGaps(sink, ends, c, length, _flush, Math.max(0, _hidden.exactFrom[k]!), Math.min(1, _hidden.exactTo[k]!), 1);
@@ -277,40 +291,4 @@ function emitGaps(
     if (k < count && exactTo[k]! > t) t = exactTo[k]!;
     if (t >= hi) break;
   }
-}
-
-/**
- * Whether triangle t reaches beyond the line of an edge on the side away from the edge's own face. The edge's interval runs
- * inside t, so a corner beyond means that t continues the face right there.
- */
-function continues(
-  scene: Scene,
-  view: OpenViewSpace,
-  t: number,
-  face: number,
-  u0: number,
-  v0: number,
-  du: number,
-  dv: number,
-  length: number,
-): boolean {
-  const { normals, triangles, trianglePart, sliverOf } = scene;
-  if (sliverOf[face]! >= 0) face = sliverOf[face]!;
-  // the other face may have come from another thread's tiles
-  view.turn(trianglePart[t]!);
-  const cos =
-    normals[t * 3]! * normals[face * 3]! + normals[t * 3 + 1]! * normals[face * 3 + 1]! + normals[t * 3 + 2]! * normals[face * 3 + 2]!;
-  if (Math.abs(cos) < PARALLEL) return false;
-  let own = 0;
-  for (let k = 0; k < 3; k++) {
-    const p = triangles[face * 3 + k]!;
-    const side = du * (view.v[p]! - v0) - dv * (view.u[p]! - u0);
-    if (Math.abs(side) > Math.abs(own)) own = side;
-  }
-  for (let k = 0; k < 3; k++) {
-    const p = triangles[t * 3 + k]!;
-    const side = (du * (view.v[p]! - v0) - dv * (view.u[p]! - u0)) / length;
-    if ((own > 0 ? -side : side) > BEYOND) return true;
-  }
-  return false;
 }

@@ -85,8 +85,29 @@ export class Stretches {
     this.count = kept;
   }
 
+  /** Takes away what other stretches cover. */
+  subtract(other: Stretches): void {
+    const left: [number, number, number, number][] = [];
+    for (let k = 0; k < this.count; k++) {
+      let [from, exactFrom] = [this.from[k]!, this.exactFrom[k]!];
+      const [to, exactTo] = [this.to[k]!, this.exactTo[k]!];
+      for (let i = 0; i < other.count && from < to; i++) {
+        if (other.to[i]! <= from || other.from[i]! >= to) continue;
+        if (other.from[i]! > from) left.push([from, other.from[i]!, exactFrom, other.exactFrom[i]!]);
+        [from, exactFrom] = [other.to[i]!, other.exactTo[i]!];
+      }
+      if (from < to) left.push([from, to, exactFrom, exactTo]);
+    }
+    this.count = 0;
+    for (const stretch of left) this.insert(...stretch, 0);
+  }
+
   /** Moves the stretches from `first` on by some places. */
   private shift(first: number, count: number, by: number): void {
-    for (const list of [this.from, this.to, this.exactFrom, this.exactTo]) list.copyWithin(first + by, first, count);
+    if (first === count) return;
+    this.from.copyWithin(first + by, first, count);
+    this.to.copyWithin(first + by, first, count);
+    this.exactFrom.copyWithin(first + by, first, count);
+    this.exactTo.copyWithin(first + by, first, count);
   }
 }
