@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { JOIN, SAME_LINE, SPECK } from '../geometry/tolerances';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
+import { pathLength } from '../linework/lines-builder';
 import { ROLES, roleIndex } from '../linework/role';
 import { overlap, SegmentGrid } from '../linework/segment-grid';
 import type { Finding } from './proof';
@@ -21,12 +22,11 @@ export function lineFaults(drawing: Drawing): Finding[] {
   for (let l = 0; l < drawing.lineRole.length; l++) {
     if (drawing.lineRole[l] === hidden) continue;
     const p = linePoints(drawing, l);
-    let length = 0;
     for (let i = 0; i + 3 < p.length; i += 2) {
       ends.push(p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!);
       lineOf.push(l);
-      length += Math.hypot(p[i + 2]! - p[i]!, p[i + 3]! - p[i + 1]!);
     }
+    const length = pathLength(p);
     if (length < SPECK) out.push({ code: 'speck', facts: { length: (length * 1000).toFixed(3) }, at: [p[0]!, p[1]!] });
   }
   const flat = Float64Array.from(ends);
@@ -42,7 +42,8 @@ function gaps(drawing: Drawing, flat: Float64Array): Finding[] {
     if (drawing.lineRole[l] !== cut) continue;
     const p = linePoints(drawing, l);
     const n = p.length;
-    if (Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!) <= JOIN) continue;
+    // what is closed has no ends, and what is a speck is told as one
+    if (Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!) <= JOIN || pathLength(p) < SPECK) continue;
     for (const [u, v] of [
       [p[0]!, p[1]!],
       [p[n - 2]!, p[n - 1]!],
