@@ -151,7 +151,9 @@ class TarvexDatabase extends Dexie {
       );
     this.version(3).stores({ images: 'id, project', meshes: 'id, base' });
     // drawings know the depth of all their points now: those that are kept are drawn anew
-    this.version(4).upgrade((change) => change.table('drawings').clear());
+    this.version(4)
+      .stores({})
+      .upgrade((change) => change.table('drawings').clear());
   }
 }
 

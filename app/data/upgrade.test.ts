@@ -1,0 +1,25 @@
+import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
+import { expect, it } from 'vitest';
+import { database } from './database';
+
+it('what an older version of the application kept is there after an update; drawings are made anew', async () => {
+  const old = new Dexie('tarvex');
+  old.version(1).stores({ projects: 'id, changed', models: 'id', bundles: 'id', drawings: 'id', steps: '++seq, project' });
+  await old.open();
+  await old.table('projects').add({ id: 'p', name: 'Station', changed: 1 });
+  await old.table('models').add({ id: 'm', elements: [{ id: 'a' }, { id: 'b' }] });
+  await old.table('bundles').add({ id: 'm', model: {} });
+  await old.table('steps').add({ project: 'p', label: 'drawn', patches: [], inverse: [], undone: 0 });
+  await old.table('drawings').add({ id: 'p/s', fingerprint: 'x', drawn: {} });
+  old.close();
+
+  await database.open();
+  expect(database.tables.map((table) => table.name).sort()).toEqual(
+    ['bundles', 'checks', 'drawings', 'images', 'meshes', 'models', 'projects', 'steps'], // prettier-ignore
+  );
+  expect(await database.projects.get('p')).toMatchObject({ name: 'Station' });
+  // what later versions ask of a model it has, as one that was never corrected
+  expect(await database.models.get('m')).toMatchObject({ base: 'm', corrections: {}, elementTriangles: new Uint32Array(2) });
+  expect([await database.bundles.count(), await database.steps.count(), await database.drawings.count()]).toEqual([1, 1, 0]);
+});
