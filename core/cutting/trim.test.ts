@@ -113,6 +113,20 @@ describe('trims', () => {
     expect(Math.max(...turnedBox.points)).toBeCloseTo(2 + Math.SQRT1_2, 6);
   });
 
+  it('leave no sheet of a body that only touches them from outside, however its face is divided', () => {
+    const block = box([0, 0, 0], [2, 1, 2]);
+    const turnedRound = { ...block, triangles: block.triangles.map(([a, b, c]) => [b, c, a] as const).reverse() };
+    const trims = [{ origin: [0, 1, 0], normal: [0, -1, 0] }] as const;
+    for (const body of [block, turnedRound]) {
+      const model = modelOf([{ solid: body, material: 'Brick' }]);
+      expect(trim(model, prepare(model), Uint8Array.of(1), trims).model.triangles).toHaveLength(0);
+      // its face in the plane is cut, as any that lies just before one; nothing else of it is drawn
+      const drawing = drawModel(model, { ...ISO, trims });
+      expect(drawing.regions).toHaveLength(1);
+      expect(drawing.lineRole).toHaveLength(1);
+    }
+  });
+
   it('leave of something round what is round: the facets of a column and of a cone of twelve sides draw no line', () => {
     const front = frameSight([0, 1, 0], [0, 0, 1]);
     for (const apex of [undefined, [0, 0] as const])

@@ -44,7 +44,9 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
     touched.forEach((is, part) => (isCut[part] = isCut[part]! | is));
     const loops = cutLoops(scene, frame, own);
     made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options) });
-    const behind = keepBehind({ model, scene, shown: own, view, loops, frame, touched, isCut });
+    // what goes as a whole leaves no sheet in the plane, though a face of it may lie there and is cut as any face before a plane is
+    const kept = own.map((is, part) => (is === 1 && touched[part] && isBefore(scene, part, view) ? 0 : is));
+    const behind = keepBehind({ model, scene, shown: kept, view, loops, frame, touched, isCut });
     model = behind.model;
     scene = prepare(model, behind.known);
   }
@@ -111,6 +113,11 @@ const NOTHING_CUT: CutFaces = { regions: [], outlines: [], outlinePart: [], open
 
 function isBehind({ partVertexStart }: Scene, part: number, { w }: ViewSpace): boolean {
   for (let v = partVertexStart[part]!; v < partVertexStart[part + 1]!; v++) if (w[v]! < 0) return false;
+  return true;
+}
+
+function isBefore({ partVertexStart }: Scene, part: number, { w }: ViewSpace): boolean {
+  for (let v = partVertexStart[part]!; v < partVertexStart[part + 1]!; v++) if (w[v]! > 0) return false;
   return true;
 }
 
@@ -197,7 +204,7 @@ function keepBehind({ model, scene, shown, view: { w }, loops, frame, touched, i
         for (let k = 1; k + 1 < corners.length; k++) emit(corners[0]!, corners[k]!, corners[k + 1]!);
       }
     if (shown[part] && isCut[part]) for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) keepKind(part, e);
-    if (!whole) for (const face of union(loopsOf.get(part) ?? [])) cap(face);
+    if (!whole && shown[part]) for (const face of union(loopsOf.get(part) ?? [])) cap(face);
     partStart.push(out.length / 3);
   }
   return { model: { ...model, positions: positions.done(), triangles: out.done(), partStart: Uint32Array.from(partStart) }, known };

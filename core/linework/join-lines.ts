@@ -43,7 +43,8 @@ export function joinLines(
   const degree = new Uint32Array(places.length / 2),
     others = new Uint32Array(places.length / 2);
 
-  const write = ({ nodes: chain, segments }: Chain) => {
+  const write = (found: Chain) => {
+    const { nodes: chain, segments } = runsBack(found, places) ? reversedChain(found) : found;
     const s = segments[0]!;
     let kept = straighten(chain, places);
     let flat = placesOf(chain, kept, places);
@@ -212,6 +213,22 @@ function placesOf(chain: readonly number[], kept: readonly number[], places: Flo
   }
   return out;
 }
+
+/** Whether a chain runs from its right end (or upper one) to its left, or round clockwise: lines have one way to run. */
+function runsBack({ nodes }: Chain, places: Float64Array): boolean {
+  const [first, last] = [nodes[0]! * 2, nodes.at(-1)! * 2];
+  if (first !== last) return places[last]! < places[first]! || (places[last] === places[first] && places[last + 1]! < places[first + 1]!);
+  let twice = 0;
+  for (let k = 0; k + 1 < nodes.length; k++) {
+    const [a, b] = [nodes[k]! * 2, nodes[k + 1]! * 2];
+    twice +=
+      (places[a]! - places[first]!) * (places[b + 1]! - places[first + 1]!) -
+      (places[a + 1]! - places[first + 1]!) * (places[b]! - places[first]!);
+  }
+  return twice < 0;
+}
+
+const reversedChain = ({ nodes, segments }: Chain): Chain => ({ nodes: [...nodes].reverse(), segments: [...segments].reverse() });
 
 /** Whether a chain is shorter than SPECK. */
 function isSpeck(chain: readonly number[], places: Float64Array): boolean {

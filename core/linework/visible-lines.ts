@@ -245,8 +245,8 @@ const EDGE_ALL: readonly Fall[] = [[0, 1, -1]];
 function withoutStubs(stretches: readonly Fall[], least: number): readonly Fall[] {
   if (stretches.length < 2) return stretches;
   let out = [...stretches];
-  if (out[0]![1] < least) out = [[0, out[1]![1], out[1]![2]], ...out.slice(2)];
-  if (out.length > 1 && 1 - out.at(-1)![0] < least) out = [...out.slice(0, -2), [out.at(-2)![0], 1, out.at(-2)![2]]];
+  while (out.length > 1 && out[0]![1] < least) out = [[0, out[1]![1], out[1]![2]], ...out.slice(2)];
+  while (out.length > 1 && 1 - out.at(-1)![0] < least) out = [...out.slice(0, -2), [out.at(-2)![0], 1, out.at(-2)![2]]];
   return out;
 }
 
