@@ -8,21 +8,20 @@ const BEYOND = 1e-5;
 /** Two faces that fall away from an edge alike, metres of depth a metre of the picture, are one plane. */
 const ALIKE = 1e-6;
 
+/** An edge as it runs in the picture: from where, the way, and how long that is. */
+export interface PictureLine {
+  u0: number;
+  v0: number;
+  du: number;
+  dv: number;
+  length: number;
+}
+
 /**
  * Whether triangle t reaches beyond the line of an edge on the side away from the edge's own face. The edge's interval runs
  * inside t, so a corner beyond means that t continues the face right there.
  */
-export function continues(
-  scene: Scene,
-  view: OpenViewSpace,
-  t: number,
-  face: number,
-  u0: number,
-  v0: number,
-  du: number,
-  dv: number,
-  length: number,
-): boolean {
+export function continues(scene: Scene, view: OpenViewSpace, t: number, face: number, line: PictureLine): boolean {
   if (face < 0) return false;
   const { normals, triangles, trianglePart, sliverOf } = scene;
   if (sliverOf[face]! >= 0) face = sliverOf[face]!;
@@ -31,36 +30,27 @@ export function continues(
   const cos =
     normals[t * 3]! * normals[face * 3]! + normals[t * 3 + 1]! * normals[face * 3 + 1]! + normals[t * 3 + 2]! * normals[face * 3 + 2]!;
   if (Math.abs(cos) < PARALLEL) return false;
-  return reachesBeyond(triangles, view, t, sideOf(triangles, view, face, u0, v0, du, dv), u0, v0, du, dv, length);
+  return reachesBeyond(triangles, view, t, sideOf(triangles, view, face, line), line);
 }
 
 /**
  * Whether triangle t, in whose plane an edge lies, hides what would continue the edge's own face beyond it: it reaches there, and
  * lies before that face's plane.
  */
-export function hidesBeyond(
-  scene: Scene,
-  view: OpenViewSpace,
-  t: number,
-  face: number,
-  u0: number,
-  v0: number,
-  du: number,
-  dv: number,
-  length: number,
-): boolean {
+export function hidesBeyond(scene: Scene, view: OpenViewSpace, t: number, face: number, line: PictureLine): boolean {
   if (face < 0) return false;
   const { triangles, trianglePart, sliverOf } = scene;
   if (sliverOf[face]! >= 0) face = sliverOf[face]!;
   view.turn(trianglePart[t]!);
-  const own = sideOf(triangles, view, face, u0, v0, du, dv);
-  if (!reachesBeyond(triangles, view, t, own, u0, v0, du, dv, length)) return false;
+  const own = sideOf(triangles, view, face, line);
+  if (!reachesBeyond(triangles, view, t, own, line)) return false;
+  const { du, dv, length } = line;
   const [pu, pv] = own > 0 ? [dv / length, -du / length] : [-dv / length, du / length];
   return fall(triangles, view, t, pu, pv) < fall(triangles, view, face, pu, pv) - ALIKE;
 }
 
 /** On which side of an edge a face lies: positive on its left. */
-function sideOf(triangles: Uint32Array, view: OpenViewSpace, face: number, u0: number, v0: number, du: number, dv: number): number {
+function sideOf(triangles: Uint32Array, view: OpenViewSpace, face: number, { u0, v0, du, dv }: PictureLine): number {
   let own = 0;
   for (let k = 0; k < 3; k++) {
     const p = triangles[face * 3 + k]!;
@@ -76,11 +66,7 @@ function reachesBeyond(
   view: OpenViewSpace,
   t: number,
   own: number,
-  u0: number,
-  v0: number,
-  du: number,
-  dv: number,
-  length: number,
+  { u0, v0, du, dv, length }: PictureLine,
 ): boolean {
   for (let k = 0; k < 3; k++) {
     const p = triangles[t * 3 + k]!;

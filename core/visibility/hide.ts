@@ -2,7 +2,7 @@ import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
 import { Growing } from '../model/model-builder';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
-import { continues, hidesBeyond } from './flush-faces';
+import { continues, hidesBeyond, type PictureLine } from './flush-faces';
 import { Stretches } from './intervals';
 import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
 import type { OpenViewSpace } from '../sights/view-space';
@@ -55,6 +55,7 @@ export function hide(
 
   /** Triangles in whose plane the edge lies: the number of each and its stretch, widened and exact. */
   const inPlane: number[] = [];
+  const line: PictureLine = { u0: 0, v0: 0, du: 0, dv: 0, length: 0 };
 
   for (let c = 0; c < edges.count; c++) {
     const e = c * 6;
@@ -65,6 +66,11 @@ export function hide(
       dv = ends[e + 4]! - v0,
       dw = ends[e + 5]! - w0;
     const length = Math.sqrt(du * du + dv * dv);
+    line.u0 = u0;
+    line.v0 = v0;
+    line.du = du;
+    line.dv = dv;
+    line.length = length;
     const gap = GAP / length;
     const search = nextSearch();
     const end = dw > 0 ? w0 + dw : w0;
@@ -145,30 +151,21 @@ export function hide(
           }
           if (!inside) continue;
           // a widened triangle has spikes at its sharp corners, the longer the sharper: they end at its own box
-          if (du !== 0) {
-            const first = ((du > 0 ? records[at + 13]! : records[at + 15]!) - u0) / du,
-              last = ((du > 0 ? records[at + 15]! : records[at + 13]!) - u0) / du,
-              wide = EDGE / Math.abs(du);
+          for (let axis = 0; axis < 2; axis++) {
+            const way = axis ? dv : du;
+            if (way === 0) continue;
+            const start = axis ? v0 : u0,
+              low = records[at + 13 + axis]!,
+              high = records[at + 15 + axis]!;
+            const first = ((way > 0 ? low : high) - start) / way,
+              last = ((way > 0 ? high : low) - start) / way;
             if (first > from) {
               from = first;
-              early = wide;
+              early = EDGE / Math.abs(way);
             }
             if (last < to) {
               to = last;
-              late = wide;
-            }
-          }
-          if (dv !== 0) {
-            const first = ((dv > 0 ? records[at + 14]! : records[at + 16]!) - v0) / dv,
-              last = ((dv > 0 ? records[at + 16]! : records[at + 14]!) - v0) / dv,
-              wide = EDGE / Math.abs(dv);
-            if (first > from) {
-              from = first;
-              early = wide;
-            }
-            if (last < to) {
-              to = last;
-              late = wide;
+              late = EDGE / Math.abs(way);
             }
           }
           if (to - from <= 1e-12) continue;
@@ -188,10 +185,7 @@ export function hide(
               const other = trianglePart[t]!;
               if (other !== part) {
                 const isFlush = partFlush[other] === flush && !joints[other];
-                if (
-                  isFlush &&
-                  (continues(scene, view, t, faceA, u0, v0, du, dv, length) || continues(scene, view, t, faceB, u0, v0, du, dv, length))
-                )
+                if (isFlush && (continues(scene, view, t, faceA, line) || continues(scene, view, t, faceB, line)))
                   _flush.insert(from, to, from + early, to - late, gap);
                 else inPlane.push(t, from, to, from + early, to - late);
               }
@@ -225,10 +219,7 @@ export function hide(
     // where something hides the face that would go on there is no joint, but a corner
     if (_flush.count) {
       for (let k = 0; k < inPlane.length; k += 5)
-        if (
-          hidesBeyond(scene, view, inPlane[k]!, faceA, u0, v0, du, dv, length) ||
-          hidesBeyond(scene, view, inPlane[k]!, faceB, u0, v0, du, dv, length)
-        )
+        if (hidesBeyond(scene, view, inPlane[k]!, faceA, line) || hidesBeyond(scene, view, inPlane[k]!, faceB, line))
           _bare.insert(inPlane[k + 1]!, inPlane[k + 2]!, inPlane[k + 3]!, inPlane[k + 4]!, gap);
       if (_bare.count) _flush.subtract(_bare);
     }
