@@ -3,12 +3,12 @@ import Module, { type ManifoldToplevel } from 'manifold-3d/manifold';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/polygons';
 import { unit, type Vec3 } from '../geometry/vec3';
-import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
 import { checkSight } from '../sights/sight-schema';
 import { judge } from '../testing/sampler';
 import { angle, box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
 import { drawModel, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
+import { volumeOf } from '../testing/volume-of';
 import { trim } from './trim';
 
 let manifold: ManifoldToplevel;
@@ -34,17 +34,6 @@ const plane = fc
   .filter(([x, y, z]) => x !== 0 || y !== 0 || z !== 0)
   .map(([x, y, z, at]) => ({ normal: unit([x, y, z]), origin: [at / 8 + 0.01, at / 8, 0.5] as Vec3 }));
 
-function volume({ positions: p, triangles }: Model): number {
-  let six = 0;
-  for (let t = 0; t < triangles.length; t += 3) {
-    const [a, b, c] = [triangles[t]! * 3, triangles[t + 1]! * 3, triangles[t + 2]! * 3];
-    six += p[a]! * (p[b + 1]! * p[c + 2]! - p[b + 2]! * p[c + 1]!);
-    six += p[a + 1]! * (p[b + 2]! * p[c]! - p[b]! * p[c + 2]!);
-    six += p[a + 2]! * (p[b]! * p[c + 1]! - p[b + 1]! * p[c]!);
-  }
-  return six / 6;
-}
-
 describe('trims', () => {
   it('leave closed bodies of the volume that manifold-3d finds, for random bodies and planes', () => {
     fc.assert(
@@ -61,7 +50,7 @@ describe('trims', () => {
         // manifold keeps the side to which the normal points
         for (const { origin, normal: n } of planes)
           reference = reference.trimByPlane([-n[0], -n[1], -n[2]], -(n[0] * origin[0] + n[1] * origin[1] + n[2] * origin[2]));
-        expect(volume(rest)).toBeCloseTo(reference.volume(), 4);
+        expect(volumeOf(rest)).toBeCloseTo(reference.volume(), 4);
         if (rest.triangles.length) expect(scene.partBorders[0]).toBe(0);
       }),
       { seed: 5, numRuns: 300 },

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { distance } from '../testing/same-lines';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf, type Piece } from '../testing/solids';
 import { drawModel } from '../testing/views';
@@ -44,12 +45,6 @@ const sidesOf = ({ regions }: Drawing): { readonly side: Side; readonly isEarth:
       }),
     ),
   );
-
-function distance([u0, v0, u1, v1]: Side, u: number, v: number): number {
-  const [du, dv] = [u1 - u0, v1 - v0];
-  const t = Math.max(0, Math.min(1, ((u - u0) * du + (v - v0) * dv) / (du * du + dv * dv || 1)));
-  return Math.hypot(u0 + t * du - u, v0 + t * dv - v);
-}
 
 /** Places along a side at which something else is asked for. */
 const placesOn = ([u0, v0, u1, v1]: Side): (readonly [number, number])[] =>

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Drawing } from '../linework/drawing';
 import { factsOf, LinesBuilder } from '../linework/lines-builder';
 import { roleIndex } from '../linework/role';
+import { distance } from '../testing/same-lines';
 import { EVERY_SIGHT, gridScene } from '../testing/scenes';
 import { modelOf } from '../testing/solids';
 import { drawModel } from '../testing/views';
@@ -107,11 +108,8 @@ describe('the proof finds', () => {
 /** Whether another line touches a place. */
 function isPassed({ points: p, lineStart, lineRole }: Drawing, own: number, [u, v]: readonly [number, number]): boolean {
   return [...lineRole.keys()].some((l) => {
-    for (let i = lineStart[l]! * 2; l !== own && i + 3 < lineStart[l + 1]! * 2; i += 2) {
-      const [du, dv] = [p[i + 2]! - p[i]!, p[i + 3]! - p[i + 1]!];
-      const t = Math.max(0, Math.min(1, ((u - p[i]!) * du + (v - p[i + 1]!) * dv) / (du * du + dv * dv)));
-      if (Math.hypot(p[i]! + t * du - u, p[i + 1]! + t * dv - v) < 2e-3) return true;
-    }
+    for (let i = lineStart[l]! * 2; l !== own && i + 3 < lineStart[l + 1]! * 2; i += 2)
+      if (distance([p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!], u, v) < 2e-3) return true;
     return false;
   });
 }
