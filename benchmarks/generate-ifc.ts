@@ -1,7 +1,11 @@
-import { Author, type Point } from '../demo/author';
+import { Author, type Point, type Ref } from '../demo/author';
 
-/** An IFC4 file of about `megabytes`: storeys of layered walls with openings and windows, slabs, columns, railings and pipes. */
+/**
+ * An IFC4 file of about `megabytes`: storeys of layered walls with openings and windows, slabs, columns, pipes, furniture. As in
+ * files that offices send, half of the text are properties, and windows and furniture are copies of a few types.
+ */
 export function generateIfc(megabytes: number): string {
+  _at = 0;
   const a = new Author('Generated block', 0, { east: 0, north: 0, height: 0 });
   a.material('Brick', [0.62, 0.4, 0.33]);
   a.material('Insulation', [0.86, 0.79, 0.58]);
@@ -13,7 +17,6 @@ export function generateIfc(megabytes: number): string {
     ['Insulation', 0.16],
     ['Concrete', 0.1],
   ]);
-  // Measured: one bay with its walls, windows and pipes is about 20 kB of text.
   const bays = Math.max(1, Math.round((megabytes * 1000) / BAY_KB));
   const [across, deep] = [8, 6];
   const floors = Math.ceil(bays / (across * deep));
@@ -21,20 +24,26 @@ export function generateIfc(megabytes: number): string {
   for (let f = 0; f < floors; f++) {
     const [storey, z] = [`Storey ${f}`, f * 3];
     a.storey(storey, z);
-    a.element('IFCSLAB', `Slab ${f}`, {
+    const slab = a.element('IFCSLAB', `Slab ${f}`, {
       storey,
       items: [a.box(0, 0, z - 0.25, across * 5, deep * 5, 0.25)],
       material: 'Concrete',
       predefined: 'FLOOR',
     });
+    properties(a, slab, f);
     for (let i = 0; i < across; i++) for (let j = 0; j < deep && left-- > 0; j++) bay(a, storey, [i * 5, j * 5, z], `${f}.${i}.${j}`);
   }
   return a.finish('generated.ifc');
 }
 
-const BAY_KB = 20;
+/** Measured: the text of one bay with all that is in it. */
+const BAY_KB = 43;
+
+/** Counts elements, so that their quantities differ as those of a real file do. */
+let _at = 0;
 
 function bay(a: Author, storey: string, [x, y, z]: Point, tag: string): void {
+  const named = (element: Ref) => properties(a, element, ++_at);
   for (const turned of [false, true]) {
     const placement = { at: [x, y, z] as Point, x: (turned ? [0, 1, 0] : [1, 0, 0]) as Point };
     const wall = a.element('IFCWALL', `Wall ${tag}${turned ? 'b' : 'a'}`, {
@@ -43,29 +52,76 @@ function bay(a: Author, storey: string, [x, y, z]: Point, tag: string): void {
       items: [a.box(0.3, 0, 0, 4.7, 0.36, 2.7)],
       buildUp: { name: 'Wall 360', axis: 'AXIS2', sense: 'POSITIVE', offset: 0 },
     });
-    for (const at of [0.8, 2.6]) {
-      const window = a.element('IFCWINDOW', `Window ${tag} ${at}`, {
+    named(wall);
+    for (const along of [0.8, 2.6]) {
+      const window = a.element('IFCWINDOW', `Window ${tag} ${along}`, {
         storey,
         placement,
-        items: [
-          a.box(at, 0.1, 0.9, 0.06, 0.08, 1.2),
-          a.box(at + 1.14, 0.1, 0.9, 0.06, 0.08, 1.2),
-          a.box(at + 0.06, 0.13, 0.9, 1.08, 0.02, 1.2),
-        ],
+        items: [a.copy('window', () => frame(a), [along, 0.1, 0.9])],
         material: 'Steel',
       });
-      a.opening(wall, storey, a.box(at, -0.1, 0.9, 1.2, 0.6, 1.2), window, placement);
+      named(window);
+      a.opening(wall, storey, a.box(along, -0.1, 0.9, 1.2, 0.6, 1.2), window, placement);
     }
   }
-  a.element('IFCCOLUMN', `Column ${tag}`, { storey, items: [a.rod([x, y, z], [x, y, z + 2.75], 0.15)], material: 'Concrete' });
-  for (let k = 0; k < 10; k++)
-    a.element('IFCPIPESEGMENT', `Pipe ${tag}.${k}`, {
-      storey,
-      items: [a.rod([x + 0.6 + k * 0.3, y + 0.8, z], [x + 0.6 + k * 0.3, y + 0.8, z + 2.6], 0.04, 0.035)],
-      material: 'Steel',
-    });
-  const [points, triangles] = dish([x + 3, y + 3, z + 1]);
-  a.element('IFCFURNITURE', `Dish ${tag}`, { storey, items: [a.mesh(points, triangles, true)], material: 'Steel' });
+  named(a.element('IFCCOLUMN', `Column ${tag}`, { storey, items: [a.rod([x, y, z], [x, y, z + 2.75], 0.15)], material: 'Concrete' }));
+  for (let k = 0; k < 4; k++) {
+    const [px, py] = [x + 0.6 + k * 0.3, y + 0.8];
+    const items = [a.rod([px, py, z], [px, py, z + 2.6], 0.04, 0.035)];
+    named(a.element('IFCPIPESEGMENT', `Pipe ${tag}.${k}`, { storey, items, material: 'Steel' }));
+  }
+  for (let k = 0; k < 2; k++)
+    named(
+      a.element('IFCFURNITURE', `Dish ${tag}.${k}`, {
+        storey,
+        items: [a.copy('dish', () => [a.mesh(...dish([0, 0, 0.4]), true)], [x + 3, y + 2 + k * 1.4, z])],
+        material: 'Steel',
+      }),
+    );
+  // one of a form of its own in each bay: what was modelled by hand, or exported from elsewhere
+  named(
+    a.element('IFCFURNITURE', `Stool ${tag}`, { storey, items: [a.mesh(...dish([x + 1.6, y + 3, z + 0.4]), true)], material: 'Steel' }),
+  );
+}
+
+/** The pieces of a window's frame and its pane. */
+function frame(a: Author): Ref[] {
+  return [
+    a.box(0, 0, 0, 0.06, 0.08, 1.2),
+    a.box(1.14, 0, 0, 0.06, 0.08, 1.2),
+    a.box(0.06, 0, 0, 1.08, 0.08, 0.06),
+    a.box(0.06, 0, 1.14, 1.08, 0.08, 0.06),
+    a.box(0.06, 0.03, 0.06, 1.08, 0.02, 1.08),
+  ];
+}
+
+/** Three sets of properties of an element, as many as a file of an office has. */
+function properties(a: Author, element: Ref, at: number): void {
+  a.properties(element, 'Pset_Common', [
+    ['Reference', `R-${at % 17}`],
+    ['Status', 'New'],
+    ['IsExternal', at % 2 === 0],
+    ['LoadBearing', at % 3 === 0],
+    ['FireRating', `EI ${30 * (1 + (at % 4))}`],
+    ['AcousticRating', `Rw ${40 + (at % 9)} dB`],
+    ['ThermalTransmittance', 0.15 + (at % 11) / 100],
+  ]);
+  a.properties(element, 'Quantities', [
+    ['Length', 4.7 + at / 1000],
+    ['Height', 2.7],
+    ['Gross area', 12.69 + at / 370],
+    ['Net area', 9.81 + at / 470],
+    ['Gross volume', 4.5684 + at / 1028],
+    ['Net volume', 3.5316 + at / 1306],
+  ]);
+  a.properties(element, 'Ordering', [
+    ['Package', `P${1 + (at % 12)}`],
+    ['Supplier', 'to be named'],
+    ['Price group', `G${at % 6}`],
+    ['Delivered', false],
+    ['Mounted', false],
+    ['Remark', 'measured on site before it is ordered'],
+  ]);
 }
 
 /** A closed round body of 24 by 8 faces, as exported furniture has them. */

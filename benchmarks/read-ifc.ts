@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openLibrary } from '../cli/ifc-library';
+import { readShared } from '../cli/read-here';
+import { buildInThread } from '../cli/shape-thread';
 import { readIfc } from '../core/readers/ifc';
 import { SHAPE_SETTINGS } from '../core/readers/ifc-shapes';
 import { generateIfc } from './generate-ifc';
@@ -15,12 +17,18 @@ interface Measured {
 
 /** What one child process does: read the file as this product does, or as the library alone would. */
 export async function readOnce(how: string, path: string): Promise<void> {
-  const bytes = readFileSync(path);
+  const bytes = readShared(path);
   const start = performance.now();
-  const triangles =
-    how === 'ours' ? (await readIfc(bytes, 'generated.ifc', { openLibrary })).triangles.length / 3 : await libraryAlone(bytes);
+  const triangles = how === 'ours' ? await ours(bytes) : await libraryAlone(bytes);
   const out: Measured = { ms: performance.now() - start, peak: process.resourceUsage().maxRSS / 1024, triangles };
   console.log(JSON.stringify(out));
+}
+
+/** As the command line and the application do it: shapes in a thread of their own. */
+async function ours(bytes: Uint8Array): Promise<number> {
+  const openBuilder = () => buildInThread(new URL('./shapes.worker.mjs', import.meta.url));
+  const { triangles } = await readIfc(bytes, 'generated.ifc', { openBuilder });
+  return triangles.length / 3;
 }
 
 /** The library's own open, a stream over all meshes, and a copy of each geometry once: the least that any reader has to do. */

@@ -1,10 +1,11 @@
-import { readFileSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import type { LengthUnit } from '../core/model/length-unit';
 import type { Model } from '../core/model/model';
 import { readModel } from '../core/readers/read-model';
 import { openDraco } from './draco-library';
-import { openLibrary } from './ifc-library';
+import { openBuilder } from './ifc-library';
+import { buildInThread } from './shape-thread';
 import { openStepLibrary } from './step-library';
 
 /** What is to be read, and how. */
@@ -24,7 +25,33 @@ export async function readHere({ path, unit, up }: Reading, beat: () => void): P
       return undefined;
     }
   };
-  const bytes = readFileSync(path);
+  const bytes = /\.ifc$/i.test(path) ? readShared(path) : readFileSync(path);
   beat();
-  return readModel(bytes, basename(path), { openLibrary, openStepLibrary, openDraco, unit, up, companion, progress: beat });
+  return readModel(bytes, basename(path), {
+    openBuilder: HAS_THREADS && bytes.length > SMALL ? () => buildInThread(new URL('./shapes.worker.mjs', import.meta.url)) : openBuilder,
+    openStepLibrary,
+    openDraco,
+    unit,
+    up,
+    companion,
+    progress: beat,
+  });
+}
+
+// from its sources, in the tests, the command line runs in one thread
+const HAS_THREADS = import.meta.url.endsWith('.mjs');
+/** A file of fewer bytes is built before a thread has started. */
+const SMALL = 4 << 20;
+
+/** The bytes of a file in memory that threads share, so that no thread needs a copy. */
+export function readShared(path: string): Uint8Array {
+  const file = openSync(path, 'r');
+  try {
+    const bytes = new Uint8Array(new SharedArrayBuffer(fstatSync(file).size));
+    let at = 0;
+    for (let got = -1; at < bytes.length && got !== 0; at += got) got = readSync(file, bytes, at, bytes.length - at, at);
+    return bytes.subarray(0, at);
+  } finally {
+    closeSync(file);
+  }
 }

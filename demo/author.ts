@@ -273,6 +273,30 @@ export class Author {
     );
   }
 
+  /** A copy of a type's shape, which is written once, at a place. */
+  copy(type: string, shape: () => readonly Ref[], at: Point): Ref {
+    let source = this.memory.get(`shape ${type}`);
+    if (!source) {
+      const rep = this.add('IFCSHAPEREPRESENTATION', this.context, 'Body', 'SolidModel', shape());
+      this.memory.set(`shape ${type}`, (source = this.add('IFCREPRESENTATIONMAP', this.axes([0, 0, 0]), rep)));
+    }
+    const place = this.add('IFCCARTESIANTRANSFORMATIONOPERATOR3D', null, null, this.point(at), 1, null);
+    return this.add('IFCMAPPEDITEM', source, place);
+  }
+
+  /** A set of properties of an element; figures are written as plain reals. */
+  properties(element: Ref, name: string, values: readonly (readonly [string, string | number | boolean])[]): void {
+    const written = (value: string | number | boolean) =>
+      typeof value === 'string'
+        ? raw(`IFCLABEL(${format(value)})`)
+        : typeof value === 'number'
+          ? raw(`IFCREAL(${format(value)})`)
+          : raw(`IFCBOOLEAN(.${value ? 'T' : 'F'}.)`);
+    const singles = values.map(([key, value]) => this.add('IFCPROPERTYSINGLEVALUE', key, null, written(value), null));
+    const set = this.add('IFCPROPERTYSET', this.guid(), this.owner, name, null, singles);
+    this.add('IFCRELDEFINESBYPROPERTIES', this.guid(), this.owner, null, null, [element], set);
+  }
+
   material(name: string, colour?: Point, transparency = 0): void {
     const material = this.add('IFCMATERIAL', name, null, null);
     this.materials.set(name, material);

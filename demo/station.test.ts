@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { elementFigures } from '../core/checks/element-figures';
 import { correct } from '../core/model/correct';
 import { touchedElements } from '../core/sights/touched';
-import { openLibrary } from '../cli/ifc-library';
+import { openBuilder } from '../cli/ifc-library';
 import { draw } from '../core/draw';
 import { faceArea } from '../core/geometry/polygons';
 import { ARC_NUMBERS } from '../core/linework/arc';
@@ -22,7 +22,7 @@ let model: Model;
 let scene: Scene;
 const bytes = readFileSync('demo/heron-spit-tide-station.ifc');
 beforeAll(async () => {
-  model = await readIfc(bytes, 'heron-spit-tide-station.ifc', { openLibrary });
+  model = await readIfc(bytes, 'heron-spit-tide-station.ifc', { openBuilder });
   scene = prepare(model);
 });
 const drawn = (number: string): Drawing => draw(model, scene, checkSight(project.sights.find((s) => s.sight.number === number)!.sight));

@@ -5,6 +5,7 @@ import { openStepLibrary } from '../cli/step-library';
 import { Fault } from '../core/faults/fault';
 import { noteSentence, sentence } from '../core/faults/wording';
 import { readModel } from '../core/readers/read-model';
+import { builderHere } from '../core/readers/shape-builder';
 
 /** Libraries are kept as long as they work, since opening them is the dearest step. */
 let ifc: ReturnType<typeof openLibrary> | null = null;
@@ -19,7 +20,7 @@ parentPort!.on('message', ({ name, bytes }: { name: string; bytes: Uint8Array })
 async function check(name: string, bytes: Uint8Array): Promise<string | null> {
   try {
     const model = await readModel(bytes, name, {
-      openLibrary: () => (ifc ??= openLibrary()),
+      openBuilder: () => builderHere(() => (ifc ??= openLibrary())),
       openStepLibrary: () => (step ??= openStepLibrary()),
       openDraco: () => (draco ??= openDraco()),
     });

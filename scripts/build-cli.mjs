@@ -1,9 +1,9 @@
-/* Bundles the command line into build/cli: a start file, the reader's thread, and chunks that are loaded when needed. web-ifc, occt-import-js and draco3dgltf stay packages of their own. */
+/* Bundles the command line into build/cli: a start file, the threads of the reader, and chunks that are loaded when needed. web-ifc, occt-import-js and draco3dgltf stay packages of their own. */
 import { build } from 'esbuild';
 import { chmodSync, rmSync, symlinkSync } from 'node:fs';
 
 await build({
-  entryPoints: { tarvex: 'cli/tarvex.ts', 'reader.worker': 'cli/reader.worker.ts' },
+  entryPoints: { tarvex: 'cli/tarvex.ts', 'reader.worker': 'cli/reader.worker.ts', 'shapes.worker': 'cli/shapes.worker.ts' },
   outdir: 'build/cli',
   outExtension: { '.js': '.mjs' },
   bundle: true,

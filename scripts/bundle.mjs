@@ -1,9 +1,10 @@
 import { build } from 'esbuild';
+import { basename } from 'node:path';
 
 /** Bundles programs of this project for Node; packages that bring WebAssembly stay packages of their own. */
 export const bundle = (entryPoints, outdir) =>
   build({
-    entryPoints,
+    entryPoints: Object.fromEntries(entryPoints.map((file) => [basename(file, '.ts'), file])),
     outdir,
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -24,6 +24,7 @@ import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { secondThread } from './second-thread';
+import { buildInThread } from './shape-thread';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
@@ -299,7 +300,7 @@ async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress:
   const { readModel } = await import('../../core/readers/read-model');
   const companion = (file: string) => how.companions.find((c) => c.name === file.replace(/^.*[/\\]/, ''))?.bytes;
   return readModel(bytes, name, {
-    openLibrary: async () => (await import('./ifc-library')).openLibrary(),
+    openBuilder: buildInThread,
     openStepLibrary: async () => (await import('./step-library')).openStepLibrary(),
     openDraco: async () => (await import('./draco-library')).openDraco(),
     unit: how.unit,

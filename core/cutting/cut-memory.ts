@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import { closeLoops, type Outline } from './close-loops';
 import { cutLoops } from './cut-loops';
 import { dot } from '../geometry/vec3';
@@ -65,7 +66,7 @@ export class CutMemory {
       if (height < low + ON_PLANE || height > high - ON_PLANE) this.slabs.delete(part);
       else if (outlines) {
         asked[part] = 0;
-        known.push(...outlines);
+        append(known, outlines);
       }
     }
     const found = cutOutlines(scene, frame, asked);

@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import { difference, faceArea, reversed, ringBounds, type Ring } from '../geometry/polygons';
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Model } from '../model/model';
@@ -33,7 +34,7 @@ export function earthRegion(model: Model, faces: CutFaces): CutFaces {
       const parts = own.filter((_, k) => sides[k]!.length).map(({ part }) => part);
       const elements = [...new Set((parts.length ? parts : [own[0]!.part]).map((part) => model.partElement[part]!))].sort((x, y) => x - y);
       regions.push({ material, elements, use: 'earth', face });
-      taken.push(...face);
+      append(taken, face);
       // where two surfaces lie on one another the line is drawn once
       const drawn = new Set<string>();
       own.forEach(({ part }, k) => {
@@ -97,7 +98,7 @@ function bridgeGaps(lines: readonly Ring[], regions: readonly Region[]): number[
       if (u1 > from + 1e-6 && u0 < to - 1e-6) floor = Math.min(floor, v0);
     }
     if (floor < Infinity) surface.push(from, floor, to, floor);
-    surface.push(...next);
+    append(surface, next);
   }
   return surface;
 }

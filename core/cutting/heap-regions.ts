@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import Flatbush from 'flatbush';
 import { Leaders } from '../geometry/leaders';
 import { faceArea, faceContains, intersection, ringBounds, ringContains, type Face, type Ring } from '../geometry/polygons';
@@ -157,8 +158,8 @@ function uniteOverlapping(groups: readonly Group[]): Group[] {
   unknown.forEach((group, i) => {
     const head = unknown[leader.of(i)]!;
     if (head === group) return;
-    head.rings.push(...group.rings);
-    head.ringElement.push(...group.ringElement);
+    append(head.rings, group.rings);
+    append(head.ringElement, group.ringElement);
   });
   const taken = new Set(unknown.filter((_, i) => leader.of(i) !== i));
   return groups.filter((g) => !taken.has(g));

@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import { ringBounds, type Face, type Ring } from '../geometry/polygons';
 import { SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
@@ -61,7 +62,7 @@ export function makeRegions(
   for (const heap of heapsOf(boxes, APART)) {
     const own = heap.map((k) => outlines[k]!);
     if (own.some(({ isClosed }) => isClosed)) closed.push(own);
-    else open.push(...own);
+    else append(open, own);
   }
   // what encloses nothing is soonest done in one go
   if (open.length) closed.push(open);

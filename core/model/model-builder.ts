@@ -4,7 +4,7 @@ import { inOrderOfIds } from './order-elements';
 import type { Colour, Element, FlatShape, GridLine, MapPlacement, Material, Model, PropertySet, Storey } from './model';
 
 /** A growing array of figures; doubles its room, so a million pushes cost a million steps. */
-export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32Array | Uint8Array> {
+export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32Array | Uint16Array | Uint8Array> {
   private data: T;
   private readonly make: (n: number) => T;
   length = 0;

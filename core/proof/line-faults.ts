@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import Flatbush from 'flatbush';
 import { JOIN, SAME_LINE, SPECK } from '../geometry/tolerances';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
@@ -30,7 +31,7 @@ export function lineFaults(drawing: Drawing): Finding[] {
     if (length < SPECK) out.push({ code: 'speck', facts: { length: (length * 1000).toFixed(3) }, at: [p[0]!, p[1]!] });
   }
   const flat = Float64Array.from(ends);
-  out.push(...gaps(drawing, flat), ...doubles(drawing, flat, lineOf));
+  append(out, [...gaps(drawing, flat), ...doubles(drawing, flat, lineOf)]);
   return out;
 }
 

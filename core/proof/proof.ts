@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import type { StyledDrawing } from '../drafting/style-drawing';
 import type { Note } from '../faults/fault';
 import type { Model } from '../model/model';
@@ -32,7 +33,7 @@ export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills
     findings.push({ ...emptyReason(model, scene, sight), at: null });
     return findings;
   }
-  findings.push(...grazingCuts(model, scene, sight), ...lineFaults(drawing), ...regionOverlaps(model, drawing));
+  append(findings, [...grazingCuts(model, scene, sight), ...lineFaults(drawing), ...regionOverlaps(model, drawing)]);
   const told = new Set<string>();
   drawing.regions.forEach((region, r) => {
     // a profile is one mass of no material

@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import { transformPoint } from '../geometry/matrix4';
 import { cross, dot, scale, subtract, type Vec2, type Vec3 } from '../geometry/vec3';
 import { enumeration, list, number, refs, triple, type Placements } from './ifc-placements';
@@ -37,7 +38,7 @@ export function pathPoints(index: StepIndex, placements: Placements, value: Step
         const segment = index.get(id);
         const points = segment && pathPoints(index, placements, segment.args[2], depth + 1);
         if (!points) return null;
-        out.push(...(enumeration(segment.args[1]) === 'F' ? points.reverse() : points));
+        append(out, enumeration(segment.args[1]) === 'F' ? points.reverse() : points);
       }
       return out;
     }
@@ -69,7 +70,7 @@ function indexed(index: StepIndex, curve: StepRecord): Vec3[] | null {
     if (typeof segment !== 'object' || segment === null || !('type' in segment)) return null;
     const own = list(segment.args[0]).map((k) => points[(number(k) ?? 0) - 1]);
     if (own.some((p) => !p)) return null;
-    out.push(...(segment.type === 'IFCARCINDEX' && own.length === 3 ? arcThrough(own as [Vec3, Vec3, Vec3]) : (own as Vec3[])));
+    append(out, segment.type === 'IFCARCINDEX' && own.length === 3 ? arcThrough(own as [Vec3, Vec3, Vec3]) : (own as Vec3[]));
   }
   return out;
 }

@@ -1,28 +1,38 @@
 import type { ElementFacts, PropertySet } from '../model/model';
+import { Growing } from '../model/model-builder';
 import { enumeration, refs, text } from './ifc-placements';
 import { isRef, type StepIndex, type StepValue } from './step-index';
+import { StepTwins } from './step-twins';
 
 /** What IFC files tell of products besides shape and material: property sets and quantities (own and of the type), layers, sections. */
 export class ProductFacts {
   readonly sets: PropertySet[] = [];
   private readonly index: StepIndex;
   private readonly rowOf = new Map<number, number>();
-  private readonly own = new Map<number, number[]>();
+  /** The last set of a product in the list of all, and there the one before it: a list for each would cost three times as much. */
+  private readonly lastOwn = new Map<number, number>();
+  private readonly owned = { set: new Growing((n) => new Float64Array(n)), before: new Growing((n) => new Int32Array(n)) };
   private readonly typeOf: ReadonlyMap<number, number>;
   private readonly layerOf = new Map<number, string>();
+  private readonly values: StepTwins<Value | null>;
+  private made = 0;
+  /** The last set of each mixture of values: sets that say the same are one. */
+  private readonly alike = new Map<number, number>();
 
   constructor(index: StepIndex, typeOf: ReadonlyMap<number, number>) {
     this.index = index;
     this.typeOf = typeOf;
+    this.values = new StepTwins(index, (id) => this.value(id));
     for (const id of index.all('IFCRELDEFINESBYPROPERTIES')) {
       const r = index.get(id);
       if (!r) continue;
       const sets = refs(r.args[5]);
-      for (const product of refs(r.args[4])) {
-        const known = this.own.get(product);
-        if (known) known.push(...sets);
-        else this.own.set(product, [...sets]);
-      }
+      for (const product of refs(r.args[4]))
+        for (const set of sets) {
+          this.owned.before.push(this.lastOwn.get(product) ?? -1);
+          this.lastOwn.set(product, this.owned.set.length);
+          this.owned.set.push(set);
+        }
     }
     for (const kind of ['IFCPRESENTATIONLAYERASSIGNMENT', 'IFCPRESENTATIONLAYERWITHSTYLE'])
       for (const id of index.all(kind)) {
@@ -43,10 +53,7 @@ export class ProductFacts {
     const shape = this.index.follow(record.args[6]);
     const layer = this.layerOfItems([...refs(shape?.args[2]), ...items]);
     const profile = items.map((id) => this.profileName(id)).find((p) => p);
-    const sets = [...(this.own.get(product) ?? []), ...refs(type?.args[5])].flatMap((id) => {
-      const row = this.set(id);
-      return row < 0 ? [] : [row];
-    });
+    const sets = [...this.ownSets(product), ...refs(type?.args[5])].map((id) => this.set(id)).filter((row) => row >= 0);
     const phase = this.phaseIn(sets);
     const longName = isSpace ? text(record.args[7]) : '';
     const tag = isSpace ? '' : text(record.args[7]);
@@ -59,6 +66,13 @@ export class ProductFacts {
       ...(profile && { profile }),
       ...(sets.length && { sets }),
     };
+  }
+
+  private ownSets(product: number): number[] {
+    const { set, before } = this.owned;
+    const out: number[] = [];
+    for (let k = this.lastOwn.get(product) ?? -1; k >= 0; k = before.reserve(0)[k]!) out.push(set.reserve(0)[k]!);
+    return out.reverse();
   }
 
   /** The presentation layer of the first of some items or representations that lies on one; empty for none. */
@@ -89,31 +103,59 @@ export class ProductFacts {
     if (row !== undefined) return row;
     const r = this.index.get(id);
     const isQuantity = r?.type === 'IFCELEMENTQUANTITY';
-    const values =
-      !r || !(isQuantity || r.type === 'IFCPROPERTYSET') ? [] : refs(r.args[isQuantity ? 5 : 4]).flatMap((p) => this.values(p));
-    row = values.length ? this.sets.push({ name: text(r!.args[2]), values }) - 1 : -1;
+    const values: (string | number)[] = [];
+    let mixed = 0;
+    if (r && (isQuantity || r.type === 'IFCPROPERTYSET'))
+      for (const p of refs(r.args[isQuantity ? 5 : 4])) {
+        const known = this.values.of(p);
+        if (!known) continue;
+        values.push(known.name, known.value);
+        mixed = Math.imul(mixed ^ known.number, 0x9e3779b1);
+      }
+    row = values.length ? this.rowOfValues(text(r!.args[2]), values, mixed) : -1;
     this.rowOf.set(id, row);
     return row;
   }
 
-  private values(id: number): (string | number)[] {
+  private rowOfValues(name: string, values: readonly (string | number)[], mixed: number): number {
+    const known = this.alike.get(mixed);
+    const set = known === undefined ? undefined : this.sets[known]!;
+    if (set?.name === name && set.values.length === values.length && set.values.every((value, k) => value === values[k])) return known!;
+    const row = this.sets.push({ name, values: values.slice() }) - 1;
+    this.alike.set(mixed, row);
+    return row;
+  }
+
+  private value(id: number): Value | null {
+    const known = this.nameAndValue(id);
+    return known && { name: known[0], value: known[1], number: ++this.made };
+  }
+
+  /** The name and the value of a property; null where it has not both. */
+  private nameAndValue(id: number): [string, string | number] | null {
     const p = this.index.get(id);
-    if (!p) return [];
-    const name = text(p.args[0]);
-    if (!name) return [];
-    if (p.type.startsWith('IFCQUANTITY')) return [name, plain(p.args[3])];
+    const name = text(p?.args[0]);
+    if (!p || !name) return null;
+    const value = p.args[2];
     switch (p.type) {
       case 'IFCPROPERTYSINGLEVALUE':
-        return p.args[2] === null || p.args[2] === undefined ? [] : [name, plain(p.args[2])];
+        return value === null || value === undefined ? null : [name, plain(value)];
       case 'IFCPROPERTYENUMERATEDVALUE':
       case 'IFCPROPERTYLISTVALUE':
-        return Array.isArray(p.args[2]) ? [name, p.args[2].map(plain).join(', ')] : [];
+        return Array.isArray(value) ? [name, value.map(plain).join(', ')] : null;
       case 'IFCPROPERTYBOUNDEDVALUE':
-        return [name, `${plain(p.args[3])} to ${plain(p.args[2])}`];
+        return [name, `${plain(p.args[3])} to ${plain(value)}`];
       default:
-        return [];
+        return p.type.startsWith('IFCQUANTITY') ? [name, plain(p.args[3])] : null;
     }
   }
+}
+
+/** A property, and a number of its own by which mixtures of them are told apart. */
+interface Value {
+  readonly name: string;
+  readonly value: string | number;
+  readonly number: number;
 }
 
 /** A value as people read it. */

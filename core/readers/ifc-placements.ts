@@ -15,8 +15,12 @@ export const enumeration = (value: StepValue | undefined): string =>
   typeof value === 'object' && value !== null && 'enum' in value ? value.enum.toUpperCase() : '';
 export const list = (value: StepValue | undefined): StepValue[] => (Array.isArray(value) ? value : []);
 /** Numbers of the records that a list or a single reference points to. */
-export const refs = (value: StepValue | undefined): number[] =>
-  isRef(value) ? [value.ref] : list(value).flatMap((v) => (isRef(v) ? [v.ref] : []));
+export function refs(value: StepValue | undefined): number[] {
+  const out: number[] = [];
+  if (isRef(value)) out.push(value.ref);
+  else for (const v of list(value)) if (isRef(v)) out.push(v.ref);
+  return out;
+}
 
 /** The numbers of a point or direction record, filled up to three. */
 export function triple(record: StepRecord | null, fallback: Vec3): Vec3 {
@@ -24,7 +28,7 @@ export function triple(record: StepRecord | null, fallback: Vec3): Vec3 {
   return record && x !== null && x !== undefined ? [x, y ?? 0, z ?? 0] : fallback;
 }
 
-/** Local placements made absolute, in file units, Z up; each worked out once. A chain that bites its tail is cut and told. */
+/** Local placements made absolute, in file units, Z up; what others stand on is worked out once. A chain that bites its tail is cut and told. */
 export class Placements {
   private readonly index: StepIndex;
   private readonly notes: Note[];
@@ -55,9 +59,10 @@ export class Placements {
       const parent: StepValue | undefined = this.index.get(at)?.args[0];
       at = isRef(parent) ? parent.ref : null;
     }
-    for (const id of chain.reverse()) {
-      base = multiply(base, this.axes(this.index.get(id)?.args[1]));
-      this.known.set(id, base);
+    for (let k = chain.length - 1; k >= 0; k--) {
+      base = multiply(base, this.axes(this.index.get(chain[k]!)?.args[1]));
+      // a product's own placement is hardly asked for again, those that others stand on are
+      if (k > 0) this.known.set(chain[k]!, base);
     }
     return base;
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { openLibrary } from '../../cli/ifc-library';
+import { openBuilder } from '../../cli/ifc-library';
 import type { Model } from '../model/model';
 import { ifcText, type IfcTextOptions } from '../testing/ifc-text';
 import { drawModel, frameSight } from '../testing/views';
@@ -16,7 +16,7 @@ const member = (profile: string, more = '', place = '#15') => `#100=IFCBEAM('000
 ${more}`;
 const read = (body: string, schema: IfcTextOptions['schema'] = 'IFC4') =>
   readIfc(new TextEncoder().encode(ifcText(body.replace('$TYPE', schema === 'IFC2X3' ? '' : ',.BEAM.'), { schema })), 'test.ifc', {
-    openLibrary,
+    openBuilder,
   });
 
 /** The area of its section in cm², of a member of one metre. */

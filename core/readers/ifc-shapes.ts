@@ -1,7 +1,8 @@
 import { Fault } from '../faults/fault';
 import type { IfcLibrary, IfcMesh, OpenLibrary } from './ifc-library';
 import { refs } from './ifc-placements';
-import { PlacedShapes } from './placed-shapes';
+import type { PackedShapes } from './placed-shapes';
+import { ShapePacker } from './shape-packer';
 import { isRef, type StepIndex, type StepValue } from './step-index';
 
 /** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
@@ -30,10 +31,23 @@ function follow(index: StepIndex, item: number, out: number[], depth: number): v
   for (const inner of refs(index.follow(source?.args[1])?.args[3])) follow(index, inner, out, depth + 1);
 }
 
+/** What is to be built, and of what. */
+export interface ShapeTask {
+  readonly bytes: Uint8Array;
+  /** One file unit in metres. */
+  readonly metres: number;
+  /** Products to be built one by one when the library halts on the way through all of them; no spaces and no openings. */
+  readonly products: readonly number[];
+  /** Products that the library passes over unless it is asked for each. */
+  readonly spaces: readonly number[];
+  /** A product of each kind of record. */
+  readonly kinds: readonly (readonly [type: string, product: number])[];
+}
+
 export interface BuiltShapes {
-  readonly shapes: PlacedShapes;
-  /** Rows of a product's bodies among the shapes. */
-  readonly rows: ReadonlyMap<number, readonly number[]>;
+  readonly packed: PackedShapes;
+  /** Product, its first row among the bodies, and the row after its last, in turns. */
+  readonly rows: readonly number[];
   /** Products whose building brought the library to a halt. */
   readonly halted: readonly number[];
   /** The written class of each kind of record, '' where the library knows none. */
@@ -41,32 +55,27 @@ export interface BuiltShapes {
 }
 
 /**
- * Builds the shapes of all products. Each geometry is read before the next product comes (later the library has let it go),
- * and placed in double precision. When the library halts, the products are built one by one and the guilty are named.
+ * Builds the shapes of all products, whatever representation they come from. Each geometry is read before the next product comes
+ * (later the library has let it go). When the library halts, the products are built one by one and the guilty are named.
+ * @param opened the same file, where it is opened already
  * @throws Fault library-failed, file-unreadable
  */
 export async function buildShapes(
-  bytes: Uint8Array,
-  index: StepIndex,
-  metres: number,
-  products: readonly number[],
-  bodyOf: ReadonlyMap<number, ReadonlySet<number> | null>,
+  { bytes, ...task }: ShapeTask,
   openLibrary: OpenLibrary,
   progress?: (share: number) => void,
+  opened?: Promise<OpenFile>,
 ): Promise<BuiltShapes> {
-  let library = await openLibrary();
-  let model = open(library, bytes);
+  let { library, model } = await (opened ?? openFile(openLibrary, bytes));
   /** A library that has halted is of no more use: what comes after it needs another. */
   const reopen = async () => {
-    library = await openLibrary();
-    model = open(library, bytes);
+    ({ library, model } = await openFile(openLibrary, bytes));
   };
-  const shapes = new PlacedShapes();
-  const rows = new Map<number, readonly number[]>();
+  const shapes = new ShapePacker();
+  const rowsOf = new Map<number, readonly [number, number]>();
   const halted: number[] = [];
   const take = (mesh: IfcMesh) => {
-    const id = mesh.expressID;
-    rows.set(id, readMesh(library, model, mesh, metres, bodyOf.get(id) ?? null, shapes));
+    rowsOf.set(mesh.expressID, readMesh(library, model, mesh, task.metres, shapes));
   };
   const classes = new Map<string, string>();
   try {
@@ -80,10 +89,9 @@ export async function buildShapes(
     );
   } catch (error) {
     if (error instanceof Fault) throw error;
-    rows.clear();
+    rowsOf.clear();
     await reopen();
-    for (const product of products) {
-      if (/^IFC(SPACE|OPENING)/.test(index.typeNameOf(product))) continue;
+    for (const product of task.products) {
       try {
         take(library.GetFlatMesh(model, product, false));
       } catch {
@@ -93,24 +101,20 @@ export async function buildShapes(
       }
     }
   }
-  for (const product of products)
-    if (index.typeNameOf(product) === 'IFCSPACE')
-      try {
-        take(library.GetFlatMesh(model, product, false));
-      } catch {
-        halted.push(product);
-        await reopen();
-      }
-  for (const product of products) {
-    const type = index.typeNameOf(product);
-    if (!classes.has(type)) classes.set(type, classOf(library, model, product));
-  }
+  for (const space of task.spaces)
+    try {
+      take(library.GetFlatMesh(model, space, false));
+    } catch {
+      halted.push(space);
+      await reopen();
+    }
+  for (const [type, product] of task.kinds) classes.set(type, classOf(library, model, product));
   try {
     library.CloseModel(model);
   } catch {
     // a library that has halted cannot close; its memory goes with it
   }
-  return { shapes, rows, halted, classes };
+  return { packed: shapes.done(), rows: [...rowsOf].flatMap(([product, [from, to]]) => [product, from, to]), halted, classes };
 }
 
 function classOf(library: IfcLibrary, model: number, id: number): string {
@@ -121,7 +125,15 @@ function classOf(library: IfcLibrary, model: number, id: number): string {
   }
 }
 
-function open(library: IfcLibrary, bytes: Uint8Array): number {
+/** A library, and its number of the file that it has opened. */
+export interface OpenFile {
+  readonly library: IfcLibrary;
+  readonly model: number;
+}
+
+/** @throws Fault file-unreadable */
+export async function openFile(openLibrary: OpenLibrary, bytes: Uint8Array): Promise<OpenFile> {
+  const library = await openLibrary();
   let model: number;
   try {
     model = library.OpenModel(bytes, SHAPE_SETTINGS);
@@ -129,24 +141,14 @@ function open(library: IfcLibrary, bytes: Uint8Array): number {
     throw new Fault('file-unreadable', { reason: 'its head or its records are not in order' });
   }
   if (model < 0) throw new Fault('file-unreadable', { reason: 'its records are not in order' });
-  return model;
+  return { library, model };
 }
 
-/** Packs the bodies of one product; returns their rows. */
-function readMesh(
-  library: IfcLibrary,
-  model: number,
-  mesh: IfcMesh,
-  metres: number,
-  body: ReadonlySet<number> | null,
-  shapes: PlacedShapes,
-): number[] {
-  const rows: number[] = [];
-  const count = mesh.geometries.size();
-  const parts = Array.from({ length: count }, (_, i) => mesh.geometries.get(i));
-  // items whose number is not among the body's: another representation, unless none fits at all
-  const fitting = body ? parts.filter((p) => body.has(p.geometryExpressID)) : parts;
-  for (const part of fitting.length ? fitting : parts) {
+/** Packs the bodies of one product; returns the first of its rows and the one after the last. */
+function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: number, shapes: ShapePacker): readonly [number, number] {
+  const from = shapes.count;
+  for (let k = 0, count = mesh.geometries.size(); k < count; k++) {
+    const part = mesh.geometries.get(k);
     const geometry = library.GetGeometry(model, part.geometryExpressID);
     const size = geometry.GetVertexDataSize();
     if (size > 0) {
@@ -155,12 +157,12 @@ function readMesh(
       const vertices = HEAPF32.subarray(v, v + size);
       const indices = HEAPU32.subarray(i, i + geometry.GetIndexDataSize());
       const { x, y, z, w } = part.color;
-      rows.push(shapes.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]));
+      shapes.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]);
     }
     geometry.delete();
   }
   mesh.delete?.();
-  return rows;
+  return [from, shapes.count];
 }
 
 /** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition, even one that is missing. */

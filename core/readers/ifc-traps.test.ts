@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { openLibrary } from '../../cli/ifc-library';
+import { openBuilder } from '../../cli/ifc-library';
 import { Fault } from '../faults/fault';
 import { noteSentence, sentence } from '../faults/wording';
 import { faceArea } from '../geometry/polygons';
@@ -13,7 +13,7 @@ import { readIfc } from './ifc';
  * What real files do to the library that builds their shapes, each with what is to come of it: a mend, or a plain word.
  */
 const bytes = (text: string) => new TextEncoder().encode(text);
-const read = (text: string | Uint8Array) => readIfc(typeof text === 'string' ? bytes(text) : text, 'test.ifc', { openLibrary });
+const read = (text: string | Uint8Array) => readIfc(typeof text === 'string' ? bytes(text) : text, 'test.ifc', { openBuilder });
 const words = (model: Model) => model.notes.map(noteSentence);
 const refusal = (text: string | Uint8Array) =>
   read(text).then(
@@ -27,6 +27,27 @@ const VOLUME = 3 * 0.3 * 2.5;
 /** The good wall and a second element of #200 on, which is the case. */
 const beside = (records: string, ...more: readonly number[]) => ifcText(GOOD + records, { contained: [100, 200, ...more] });
 const named = (model: Model, name: string) => model.elements.findIndex((e) => e.name === name);
+
+describe('large files', () => {
+  it('a wall with as many property sets as a stack has no room for keeps them all; those that say the same are one', async () => {
+    const COUNT = 130_000;
+    const ids = Array.from({ length: COUNT }, (_, k) => 1000 + k);
+    const value = (n: number, text: string) => `#${n}=IFCPROPERTYSINGLEVALUE('Mark',$,IFCLABEL('${text}'),$);\n`;
+    const sets = ids.map((id) => `#${id}=IFCPROPERTYSET('g',#2,'S${Math.floor(id / 2)}',$,(#${200 + (id % 2)}));\n`);
+    const related = `#300=IFCRELDEFINESBYPROPERTIES('r',#2,$,$,(#100),(${ids.map((id) => `#${id}`).join()}));\n`;
+    // two to a name: one mark each, twice the same, and a semicolon in a text
+    const model = await read(ifcText(GOOD + value(200, 'a;b') + value(201, 'a;c') + sets.join('') + related));
+    expect(model.propertySets).toHaveLength(COUNT);
+    expect(model.elements[0]!.facts!.sets).toHaveLength(COUNT);
+    expect(model.propertySets!.slice(0, 2).map(({ name, values }) => [name, ...values])).toEqual([
+      ['S500', 'Mark', 'a;b'],
+      ['S500', 'Mark', 'a;c'],
+    ]);
+    const alike = await read(ifcText(GOOD + value(200, 'a') + value(201, 'a') + sets.slice(0, 10).join('') + related));
+    expect(alike.propertySets!.map(({ name }) => name)).toEqual(['S500', 'S501', 'S502', 'S503', 'S504']);
+    expect(alike.elements[0]!.facts!.sets).toEqual([0, 0, 1, 1, 2, 2, 3, 3, 4, 4]);
+  });
+});
 
 describe('shapes', () => {
   it('two walls of one shape with openings of their own keep each its own', async () => {

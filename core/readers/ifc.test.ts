@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { openLibrary } from '../../cli/ifc-library';
+import { openBuilder } from '../../cli/ifc-library';
 import { Fault } from '../faults/fault';
 import { noteSentence, sentence } from '../faults/wording';
 import { faceArea } from '../geometry/polygons';
@@ -9,7 +9,7 @@ import { volumeOf } from '../testing/volume-of';
 import { readIfc } from './ifc';
 
 const read = (text: string, options: { unit?: 'm' | 'mm' } = {}) =>
-  readIfc(new TextEncoder().encode(text), 'test.ifc', { openLibrary, ...options });
+  readIfc(new TextEncoder().encode(text), 'test.ifc', { openBuilder, ...options });
 
 const wall = (schema: IfcTextOptions['schema'] = 'IFC4', at = 100) =>
   `#${at}=IFCWALL('000000000000000000${at}',#2,'Wall \\X2\\00E4\\X0\\',$,$,#15,#${at + 1},$${schema === 'IFC2X3' ? '' : ',.SOLIDWALL.'});\n`;

@@ -1,14 +1,15 @@
+import { append } from '../geometry/append';
 import { Fault } from '../faults/fault';
 import type { ElementUse, Model } from '../model/model';
 import { ModelBuilder } from '../model/model-builder';
 import { moveToOrigin } from '../model/move-to-origin';
-import type { OpenLibrary } from './ifc-library';
 import { ProductFacts } from './ifc-facts';
 import { Materials } from './ifc-materials';
 import { mendedFile } from './ifc-mended';
 import { Placements, text } from './ifc-placements';
-import { bodyItems, buildShapes, isProduct } from './ifc-shapes';
-import type { PlacedShapes } from './placed-shapes';
+import { bodyItems, isProduct } from './ifc-shapes';
+import { PlacedShapes } from './placed-shapes';
+import type { ShapeBuilder } from './shape-builder';
 import { flatShapes } from './ifc-flat';
 import { gridLines } from './ifc-grid';
 import { mapPlacement } from './ifc-map';
@@ -17,7 +18,8 @@ import { UNITS, type LengthUnit } from '../model/length-unit';
 import { isRef, StepIndex } from './step-index';
 
 export interface IfcOptions {
-  readonly openLibrary: OpenLibrary;
+  /** What builds the shapes: a thread of its own, or this one. */
+  readonly openBuilder: () => ShapeBuilder;
   /** Taken when the file gives no unit. */
   readonly unit?: LengthUnit | undefined;
   /** Is told the share done, 0 to 1. */
@@ -37,8 +39,19 @@ const TOO_LARGE = 2e5;
  * model's notes; nothing is dropped in silence.
  * @throws Fault file-empty, file-not-ifc, file-unreadable, schema-unknown, string-unclosed, file-without-geometry, library-failed
  */
-export async function readIfc(source: Uint8Array, name: string, { openLibrary, unit, progress }: IfcOptions): Promise<Model> {
-  const bytes = toUtf8(source);
+export async function readIfc(source: Uint8Array, name: string, options: IfcOptions): Promise<Model> {
+  const builder = options.openBuilder();
+  try {
+    const bytes = builder.isThread ? inSharedMemory(toUtf8(source)) : toUtf8(source);
+    // a file that needs no mending, as most, is open by the time when it has been looked through
+    builder.prepare(bytes);
+    return await readWith(builder, bytes, name, options);
+  } finally {
+    builder.end();
+  }
+}
+
+async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: string, { unit, progress }: IfcOptions): Promise<Model> {
   const index = new StepIndex(bytes);
   if (!SCHEMAS.test(index.schema.trim())) throw new Fault('schema-unknown', { schema: index.schema ? `"${index.schema}"` : 'not given' });
   if (index.count === 0) throw new Fault('file-without-geometry');
@@ -56,70 +69,71 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
   builder.map = mapPlacement(index, metres) ?? undefined;
   // where true north is not told, the north of the map is the nearest thing
   builder.trueNorth = trueNorth(index) ?? (builder.map ? [Math.sin(builder.map.turn), Math.cos(builder.map.turn)] : [0, 1]);
-  builder.grid.push(...gridLines(index, placements, metres));
+  append(builder.grid, gridLines(index, placements, metres));
   const structure = new Structure(index, placements, metres);
-  builder.storeys.push(...structure.storeys);
+  append(builder.storeys, structure.storeys);
   const typeOf = productTypes(index);
   const materials = new Materials(index, placements, metres, typeOf);
   const told = new ProductFacts(index, typeOf);
 
-  const found: { readonly id: number; readonly key: string }[] = [];
-  const bodyOf = new Map<number, ReadonlySet<number> | null>();
-  const itemsOf = new Map<number, number[] | null>();
-  for (const type of index.types()) {
-    if (!type.startsWith('IFC') || NOT_MATTER.test(type)) continue;
-    const all = index.all(type);
-    if (!all.slice(0, 8).some((id) => isProduct(index, id))) continue;
-    for (const id of all) {
-      if (!isProduct(index, id)) continue;
-      const { args } = index.get(id)!;
-      const items = bodyItems(index, args[6]);
-      found.push({ id, key: text(args[0]) || `#${id}` });
-      itemsOf.set(id, items);
-      bodyOf.set(id, items && new Set(items));
-    }
-  }
-  // in the order in which a model has its elements, so that nothing is to be put in order afterwards
-  found.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : a.id - b.id));
-  const products = found.map(({ id }) => id);
-  const built = await buildShapes(mendedFile(bytes, index, placements, notes), index, metres, products, bodyOf, openLibrary, progress);
+  const { products, kinds } = productsOf(index);
+  const isSpace = (id: number) => index.typeNameOf(id) === 'IFCSPACE';
+  const building = shapeBuilder.build(
+    {
+      bytes: mendedFile(bytes, index, placements, notes),
+      metres,
+      products: products.filter((id) => !/^IFC(SPACE|OPENING)/.test(index.typeNameOf(id))),
+      spaces: products.filter(isSpace),
+      kinds,
+    },
+    progress,
+  );
+  // what goes wrong meanwhile is told when the shapes are asked for
+  building.catch(() => undefined);
+  const itemsOf = new Map(products.map((id) => [id, bodyItems(index, index.get(id)!.args[6])]));
+  const describe = (product: number) => {
+    const { args } = index.get(product)!;
+    const assembly = structure.assemblyOf(product);
+    return {
+      name: text(args[2]),
+      type: materials.typeName(product) || text(args[4]),
+      storey: structure.storeyOf(product),
+      assembly: assembly === null ? '' : text(index.get(assembly)?.args[2]),
+      buildUp: materials.buildUpOf(product, placements.of(args[5])),
+      facts: told.of(product, itemsOf.get(product) ?? []),
+      id: text(args[0]) || `#${product}`,
+      shape: isRef(args[6]) ? args[6].ref : null,
+    };
+  };
+  const described = products.map((product) => (itemsOf.get(product) ? describe(product) : null));
+  const { packed, rows, halted: all, classes } = await building;
+  shapeBuilder.end();
 
-  if (bytes.length > SMALL) await letGo();
-
-  const { shapes } = built;
-  const middle = typicalPlace(shapes, built.rows.values());
-  builder.reserve(shapes.allCorners, shapes.allTriangles);
-  const halted = new Set(built.halted);
+  const shapes = new PlacedShapes(packed);
+  const rowsOf = rowsByProduct(shapes, rows, itemsOf);
+  const halted = new Set(all);
+  const middle = typicalPlace(shapes, rowsOf.values());
+  builder.reserve(shapes.size.corners, shapes.size.triangles);
   let reach = 0;
   const ids = new Map<string, number>();
   const unknown = new Map<string, number>();
-  for (const product of products) {
-    const record = index.get(product)!;
-    const className =
-      (built.classes.get(record.type) ?? '').replace(/^Ifc/, '').replace(/(StandardCase|ElementedCase)$/, '') ||
-      record.type.slice(3, 4) + record.type.slice(4).toLowerCase();
-    const facts = { class: className, name: text(record.args[2]), id: text(record.args[0]) || `#${product}` };
-    const all = built.rows.get(product);
+  const classOf = new Map(kinds.map(([type]) => [type, className(type, classes.get(type) ?? '')]));
+  for (const [k, product] of products.entries()) {
+    const type = index.typeNameOf(product);
+    const known = described[k] ?? describe(product);
+    const { shape, id, name } = known;
+    const facts = { class: classOf.get(type)!, name, id };
+    const items = itemsOf.get(product) ?? null;
+    const all = rowsOf.get(product);
     if (!all?.length) {
-      const shapeRef = record.args[6];
-      if (isRef(shapeRef) && !index.has(shapeRef.ref))
-        notes.push({ code: 'element-not-built', facts: { ...facts, reason: `its shape #${shapeRef.ref} is not in the file` } });
-      else if (!built.classes.get(record.type)) unknown.set(className, (unknown.get(className) ?? 0) + 1);
-      else if (halted.has(product))
-        notes.push({ code: 'element-not-built', facts: { ...facts, reason: 'its shape brings the shape builder to a halt' } });
-      else if (itemsOf.get(product))
-        notes.push({
-          code: 'element-not-built',
-          facts: { ...facts, reason: 'its shape is of a kind that is not supported, or is damaged' },
-        });
+      const reason = notBuilt(index, shape, halted.has(product), items);
+      if (!classes.get(type) && (shape === null || index.has(shape))) unknown.set(facts.class, (unknown.get(facts.class) ?? 0) + 1);
+      else if (reason) notes.push({ code: 'element-not-built', facts: { ...facts, reason } });
       continue;
     }
     const bodies = all.filter((body) => shapes.trianglesOf(body) > 0);
-    const lost = missingItems(
-      index,
-      itemsOf.get(product) ?? null,
-      all.map((body) => shapes.item[body]!),
-    );
+    const numbers = all.map((body) => shapes.itemOf(body));
+    const lost = missingItems(index, items, numbers);
     if (lost) notes.push({ code: 'element-shape-lost', facts: { ...facts, count: lost, total: lost + all.length } });
     if (!bodies.length) {
       notes.push({ code: 'element-empty', facts });
@@ -136,59 +150,77 @@ export async function readIfc(source: Uint8Array, name: string, { openLibrary, u
       continue;
     }
     reach = Math.max(reach, Math.hypot(extent.x, extent.y, extent.z) + extent.size);
-    const id = facts.id;
     const seen = ids.get(id) ?? 0;
     ids.set(id, seen + 1);
     const row = builder.elements.length;
-    const assembly = structure.assemblyOf(product);
-    const placement = placements.of(record.args[5]);
-    builder.elements.push({
-      id: seen ? `${id}#${product}` : id,
-      class: className,
-      name: facts.name,
-      type: materials.typeName(product) || text(record.args[4]),
-      storey: structure.storeyOf(product),
-      use: useOf(record.type),
-      assembly: assembly === null ? '' : text(index.get(assembly)?.args[2]),
-      buildUp: materials.buildUpOf(product, placement),
-      facts: told.of(product, itemsOf.get(product) ?? []),
-    });
-    const shapeRef = record.args[6];
-    const made = materials.ofItems(
-      product,
-      isRef(shapeRef) ? shapeRef.ref : null,
-      bodies.map((body) => shapes.item[body]!),
-    );
-    bodies.forEach((body, k) => addPart(builder, row, shapes, body, made[k]!));
+    const { type: ofType, storey: onStorey, assembly, buildUp, facts: more } = known;
+    const [ownId, use] = [seen ? `${id}#${product}` : id, useOf(type)];
+    builder.elements.push({ id: ownId, class: facts.class, name, type: ofType, storey: onStorey, use, assembly, buildUp, facts: more });
+    const made = materials.ofItems(product, shape, bodies.length < all.length ? bodies.map((body) => shapes.itemOf(body)) : numbers);
+    for (const [k, body] of bodies.entries()) addPart(builder, row, shapes, body, made[k]!);
   }
   for (const [id, count] of ids) if (count > 1) notes.push({ code: 'element-id-twice', facts: { id, count } });
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
-  builder.materials.push(...materials.table);
-  builder.propertySets.push(...told.sets);
-  builder.flat.push(...flatShapes(index, placements, structure, told, metres, products));
+  append(builder.materials, materials.table);
+  append(builder.propertySets, told.sets);
+  append(builder.flat, flatShapes(index, placements, structure, told, metres, products));
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
   moveToOrigin(builder, reach);
   return builder.build(name, index.schema.toUpperCase());
 }
 
-/** So much room is asked for that the host looks what it can free; it is never written to, so it costs none. */
-const PRESSURE = 96 << 20;
-/** Time in which a host finds out, milliseconds; not worth it for a file below so many bytes. */
-const PAUSE = 30;
-const SMALL = 4 << 20;
-
-/**
- * Lets the host free what nothing knows any more, here the library with all its memory, before the model is put together: weak
- * references hold it to the end of a task, and a host takes several to find out.
- */
-async function letGo(): Promise<void> {
-  for (let k = 0; k < 3; k++) {
-    await new Promise<void>((resolve) => setTimeout(resolve, PAUSE));
-    new ArrayBuffer(PRESSURE);
-  }
-  await new Promise<void>((resolve) => setTimeout(resolve, PAUSE));
+/** The same bytes where two threads can read them, if the host lets them. */
+function inSharedMemory(bytes: Uint8Array): Uint8Array {
+  if (typeof SharedArrayBuffer === 'undefined' || bytes.buffer instanceof SharedArrayBuffer) return bytes;
+  const shared = new Uint8Array(new SharedArrayBuffer(bytes.length));
+  shared.set(bytes);
+  return shared;
 }
+
+/** All products with a shape, in the order in which a model has its elements, and one of each kind of record. */
+function productsOf(index: StepIndex): { readonly products: readonly number[]; readonly kinds: readonly (readonly [string, number])[] } {
+  const found: { readonly id: number; readonly key: string }[] = [];
+  const kinds: [string, number][] = [];
+  for (const type of index.types()) {
+    if (!type.startsWith('IFC') || NOT_MATTER.test(type)) continue;
+    const all = index.all(type);
+    if (!all.slice(0, 8).some((id) => isProduct(index, id))) continue;
+    const products = all.filter((id) => isProduct(index, id));
+    if (products.length) kinds.push([type, products[0]!]);
+    for (const id of products) found.push({ id, key: text(index.valueOf(id, 0)) || `#${id}` });
+  }
+  found.sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : a.id - b.id));
+  return { products: found.map(({ id }) => id), kinds };
+}
+
+/** So many are soonest looked through one by one. */
+const FEW = 16;
+
+/** The rows of each product's bodies; those of items that are not among its body's belong to another representation. */
+function rowsByProduct(
+  shapes: PlacedShapes,
+  rows: readonly number[],
+  itemsOf: ReadonlyMap<number, readonly number[] | null>,
+): Map<number, readonly number[]> {
+  const rowsOf = new Map<number, readonly number[]>();
+  for (let k = 0; k < rows.length; k += 3) {
+    const [product, from, to] = [rows[k]!, rows[k + 1]!, rows[k + 2]!];
+    const bodies: number[] = [];
+    for (let body = from; body < to; body++) bodies.push(body);
+    const items = itemsOf.get(product);
+    const among = items && items.length > FEW ? new Set(items) : items;
+    const has = (item: number) => (among instanceof Set ? among.has(item) : among!.includes(item));
+    const fitting = among ? bodies.filter((body) => has(shapes.itemOf(body))) : bodies;
+    // unless none fits at all
+    rowsOf.set(product, fitting.length ? fitting : bodies);
+  }
+  return rowsOf;
+}
+
+/** The class as people write it; from the record's own type where the library knows none. */
+const className = (type: string, known: string): string =>
+  known.replace(/^Ifc/, '').replace(/(StandardCase|ElementedCase)$/, '') || type.slice(3, 4) + type.slice(4).toLowerCase();
 
 function useOf(type: string): ElementUse {
   if (type === 'IFCSPACE') return 'space';
@@ -205,6 +237,13 @@ function addPart(builder: ModelBuilder, element: number, shapes: PlacedShapes, b
   builder.endPart(element, material, shapes.colourOf(body));
 }
 
+/** Why a product that has a shape was not built; null where it has none that could be. */
+function notBuilt(index: StepIndex, shape: number | null, isHalted: boolean, items: readonly number[] | null): string | null {
+  if (shape !== null && !index.has(shape)) return `its shape #${shape} is not in the file`;
+  if (isHalted) return 'its shape brings the shape builder to a halt';
+  return items && 'its shape is of a kind that is not supported, or is damaged';
+}
+
 /** How many solid items of a body gave no shape at all. Items that only point on (mapped items) are not counted. */
 function missingItems(index: StepIndex, items: readonly number[] | null, built: readonly number[]): number {
   if (!items) return 0;
@@ -216,24 +255,22 @@ function missingItems(index: StepIndex, items: readonly number[] | null, built: 
   return others ? 0 : missing;
 }
 
-const _corners = new Float64Array(24);
+const _box = new Float64Array(6);
 
 /** Size and middle of the box round some bodies, metres; null when a corner is not finite. */
 function extentOf(shapes: PlacedShapes, bodies: readonly number[]): { size: number; x: number; y: number; z: number } | null {
   let [x0, y0, z0, x1, y1, z1] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
   for (const body of bodies) {
-    shapes.boxCorners(body, _corners);
-    if (!_corners.every(Number.isFinite)) return null;
-    for (let i = 0; i < 24; i += 3) {
-      x0 = Math.min(x0, _corners[i]!);
-      x1 = Math.max(x1, _corners[i]!);
-      y0 = Math.min(y0, _corners[i + 1]!);
-      y1 = Math.max(y1, _corners[i + 1]!);
-      z0 = Math.min(z0, _corners[i + 2]!);
-      z1 = Math.max(z1, _corners[i + 2]!);
-    }
+    shapes.boxOf(body, _box);
+    x0 = Math.min(x0, _box[0]!);
+    y0 = Math.min(y0, _box[1]!);
+    z0 = Math.min(z0, _box[2]!);
+    x1 = Math.max(x1, _box[3]!);
+    y1 = Math.max(y1, _box[4]!);
+    z1 = Math.max(z1, _box[5]!);
   }
-  return { size: Math.hypot(x1 - x0, y1 - y0, z1 - z0), x: (x0 + x1) / 2, y: (y0 + y1) / 2, z: (z0 + z1) / 2 };
+  const size = Math.hypot(x1 - x0, y1 - y0, z1 - z0);
+  return Number.isFinite(size) ? { size, x: (x0 + x1) / 2, y: (y0 + y1) / 2, z: (z0 + z1) / 2 } : null;
 }
 
 /** The middle element's place in each axis: one element at the end of the world does not move it. */
@@ -242,10 +279,10 @@ function typicalPlace(shapes: PlacedShapes, all: Iterable<readonly number[]>): [
   for (const bodies of all) {
     const first = bodies.find((body) => shapes.cornersOf(body) > 0);
     if (first === undefined) continue;
-    shapes.boxCorners(first, _corners);
-    for (let k = 0; k < 3; k++) if (Number.isFinite(_corners[k]!)) places[k]!.push(_corners[k]!);
+    shapes.boxOf(first, _box);
+    for (let k = 0; k < 3; k++) if (Number.isFinite(_box[k]!)) places[k]!.push(_box[k]!);
   }
-  return places.map((list) => list.sort((a, b) => a - b)[list.length >> 1] ?? 0) as [number, number, number];
+  return places.map((list) => Float64Array.from(list).sort()[list.length >> 1] ?? 0) as [number, number, number];
 }
 
 function tellDoubts(builder: ModelBuilder): void {

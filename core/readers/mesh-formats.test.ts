@@ -7,7 +7,7 @@ import { BufferGeometry, BufferAttribute, Mesh } from 'three';
 import { PLYExporter } from 'three/examples/jsm/exporters/PLYExporter.js';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { openDraco } from '../../cli/draco-library';
-import { openLibrary } from '../../cli/ifc-library';
+import { openBuilder } from '../../cli/ifc-library';
 import { openStepLibrary } from '../../cli/step-library';
 import { noteSentence } from '../faults/wording';
 import type { Model } from '../model/model';
@@ -19,7 +19,7 @@ const STEP = 'node_modules/occt-import-js/test/testfiles';
 const file = (path: string) => new Uint8Array(readFileSync(path));
 
 const read = (bytes: Uint8Array, name: string, more: Partial<ReadOptions> = {}) =>
-  readModel(bytes, name, { openLibrary, openStepLibrary, openDraco, ...more });
+  readModel(bytes, name, { openBuilder, openStepLibrary, openDraco, ...more });
 
 /** Triangles, enclosed volume and size of a model, in its unit. */
 const figures = ({ positions: p, triangles }: Pick<Model, 'positions' | 'triangles'>) => {

@@ -5,7 +5,8 @@ import { Growing } from '../model/model-builder';
  * dozen bytes each.
  */
 export class NumberTable {
-  private readonly numbers = new Growing((n) => new Float64Array(n), 1024);
+  /** In 32 bits until a number comes that has more. */
+  private numbers: Growing<Uint32Array> | Growing<Float64Array> = new Growing((n) => new Uint32Array(n), 1024);
   private slots = new Int32Array(4096).fill(-1);
 
   get count(): number {
@@ -25,9 +26,18 @@ export class NumberTable {
     const slot = this.slotOf(number);
     if (this.slots[slot]! >= 0) return false;
     this.slots[slot] = this.count;
+    if (number >= WIDE && !this.isWide) this.makeWide();
     this.numbers.push(number);
     if (this.count * 2 > this.slots.length) this.widen();
     return true;
+  }
+
+  private isWide = false;
+  private makeWide(): void {
+    const wide = new Growing((n) => new Float64Array(n), this.count * 2);
+    for (const number of this.numbers.view()) wide.push(number);
+    this.numbers = wide;
+    this.isWide = true;
   }
 
   private slotOf(number: number): number {

@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import { Fault } from '../faults/fault';
 import { ringArea } from '../geometry/polygons';
 import type { Vec2 } from '../geometry/vec3';
@@ -52,7 +53,7 @@ export function readPlanDxf(bytes: Uint8Array, name: string, { unit }: MeshOptio
     const all = [...rings];
     const reach = extentOf([...byLayer.values()].flatMap((l) => [...l.rings, ...l.strokes.map((s) => s.points)]));
     const { closed, open } = joinEnds(strokes, reach * 1e-6);
-    all.push(...closed);
+    append(all, closed);
     return { layer, rings: all, open, reach };
   });
   const largest = Math.max(0, ...raw.map((r) => r.reach));

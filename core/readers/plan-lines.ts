@@ -1,3 +1,4 @@
+import { append } from '../geometry/append';
 import type { Vec2 } from '../geometry/vec3';
 
 /** An open line of a plan. */
@@ -39,7 +40,7 @@ export function joinEnds(strokes: readonly Stroke[], tolerance: number): { close
       const next = meeting.length === 1 && !chain.includes(meeting[0]!) ? meeting[0]! : -1;
       if (next < 0 || used[next]) break;
       const { points } = strokes[next]!;
-      ring.push(...(keyOf(points[0]!) === end ? points.slice(1) : [...points].reverse().slice(1)));
+      append(ring, keyOf(points[0]!) === end ? points.slice(1) : [...points].reverse().slice(1));
       chain.push(next);
       i = next;
     }

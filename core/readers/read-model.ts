@@ -2,13 +2,14 @@ import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { isZip, unpack } from './archive';
 import type { OpenDraco } from './draco-library';
-import type { OpenLibrary } from './ifc-library';
 import type { MeshOptions } from './mesh-parts';
 import { kindOf, MODEL_KINDS, modelAmong, type ModelKind } from './model-kinds';
+import type { ShapeBuilder } from './shape-builder';
 import type { OpenStepLibrary } from './step-library';
 
 export interface ReadOptions extends MeshOptions {
-  readonly openLibrary: OpenLibrary;
+  /** What builds the shapes of an IFC file. */
+  readonly openBuilder: () => ShapeBuilder;
   readonly openStepLibrary: OpenStepLibrary;
   readonly openDraco: OpenDraco;
 }

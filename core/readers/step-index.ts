@@ -37,14 +37,17 @@ export class StepIndex {
   readonly repeated = new Map<number, number>();
   /** Where the first sign stands that has no place outside of a text, or a record without its list; -1 for none. The shape builder loses itself on them. */
   stray = -1;
-  private readonly bytes: Uint8Array;
+  readonly bytes: Uint8Array;
   /** The number of each record, where its list begins, and its type. */
   private readonly ids = new NumberTable();
   private readonly offsets = new Growing((n) => new Uint32Array(n), 1024);
-  private readonly typeOf = new Growing((n) => new Uint32Array(n), 1024);
+  private readonly typeOf = new Growing((n) => new Uint16Array(n), 1024);
   private readonly typeNames: string[] = [];
-  private readonly byType = new Map<string, number[]>();
+  /** The rows of each type. */
+  private readonly rowsOf: Growing<Uint32Array>[] = [];
+  private readonly byType = new Map<string, readonly number[]>();
   private readonly decoder: TextDecoder;
+  private parser: Parser | undefined;
   readonly isUtf8: boolean;
 
   constructor(bytes: Uint8Array) {
@@ -70,11 +73,16 @@ export class StepIndex {
     let high = false;
     let i = 0;
     let depth = 0;
-    while (i < n) {
+    for (;;) {
+      // most signs mean nothing here: they are passed over by a table
+      const means = depth > 0 ? Means.inList : Means.outside;
+      while (i < n && (MEANS[bytes[i]!]! & means) === 0) i++;
+      if (i >= n) break;
       const c = bytes[i]!;
       if (c === 39) {
         const from = i++;
         for (;;) {
+          while (i < n && (MEANS[bytes[i]!]! & Means.inText) === 0) i++;
           if (i >= n) throw new Fault('string-unclosed', { line: lineOf(bytes, from) });
           const d = bytes[i]!;
           if (d > 127) high = true;
@@ -126,7 +134,7 @@ export class StepIndex {
           const name = latin(bytes, nameAt, i).toUpperCase();
           type = this.typeNames.push(name) - 1;
           names.set(hash, type);
-          this.byType.set(name, []);
+          this.rowsOf.push(new Growing((n) => new Uint32Array(n)));
         }
         if (!this.ids.add(id)) {
           this.repeated.set(id, (this.repeated.get(id) ?? 1) + 1);
@@ -134,7 +142,7 @@ export class StepIndex {
         }
         this.offsets.push(i);
         this.typeOf.push(type);
-        this.byType.get(this.typeNames[type]!)!.push(id);
+        this.rowsOf[type]!.push(this.ids.count - 1);
       } else {
         if (c > 127) high = true;
         if ((c > 126 || (c < 32 && c !== 10 && c !== 13 && c !== 9 && c !== 12)) && this.stray < 0 && i > 2 && !this.isPadding(i))
@@ -170,15 +178,27 @@ export class StepIndex {
   private typeAt(row: number): string {
     return this.typeNames[this.typeOf.reserve(0)[row]!]!;
   }
+  /** Where a record begins to be told, at the name of its type; -1 where there is none. */
+  placeOf(id: number): number {
+    const row = this.ids.rowOf(id);
+    return row < 0 ? -1 : this.offsets.reserve(0)[row]! - this.typeAt(row).length;
+  }
   private parserAt(row: number): Parser {
-    return new Parser(this.bytes, this.offsets.reserve(0)[row]!, this.decoder);
+    this.parser ??= new Parser(this.bytes, this.decoder);
+    this.parser.begin(this.offsets.reserve(0)[row]!);
+    return this.parser;
   }
   types(): IterableIterator<string> {
-    return this.byType.keys();
+    return this.typeNames.values();
   }
   /** Numbers of all records of a type, in the order of the file. */
   all(type: string): readonly number[] {
-    return this.byType.get(type) ?? [];
+    let ids = this.byType.get(type);
+    if (!ids) {
+      const rows = this.rowsOf[this.typeNames.indexOf(type)]?.view() ?? [];
+      this.byType.set(type, (ids = Array.from(rows, (row) => this.ids.numberOf(row))));
+    }
+    return ids;
   }
 
   /** The records that were asked for last: one product is asked for several times in a row. */
@@ -233,12 +253,20 @@ export class StepIndex {
 class Parser {
   private readonly bytes: Uint8Array;
   private readonly decoder: TextDecoder;
-  private at: number;
+  private at = 0;
   private depth = 0;
-  constructor(bytes: Uint8Array, at: number, decoder: TextDecoder) {
+  /** Short texts that were read before, where they stand and how long they are: names of properties come by the thousand. */
+  private readonly texts = new Array<string>(TEXTS).fill('');
+  private readonly textAt = new Uint32Array(TEXTS);
+  constructor(bytes: Uint8Array, decoder: TextDecoder) {
     this.bytes = bytes;
-    this.at = at;
     this.decoder = decoder;
+  }
+
+  /** Goes to where a list begins. */
+  begin(at: number): void {
+    this.at = at;
+    this.depth = 0;
   }
 
   private skip(): number {
@@ -359,19 +387,39 @@ class Parser {
     const from = ++this.at;
     let plain = true;
     let isAscii = true;
-    for (;;) {
-      const c = bytes[this.at]!;
+    let hash = 0;
+    let at = from;
+    for (; ; at++) {
+      const c = bytes[at]!;
       if (c === 39) {
-        if (bytes[this.at + 1] !== 39) break;
+        if (bytes[at + 1] !== 39) break;
         plain = false;
-        this.at++;
+        at++;
       } else if (c === 92) plain = false;
       else if (c > 127) isAscii = false;
       else if (c === undefined) throw new Fault('file-unreadable', { reason: 'a text has no end' });
-      this.at++;
+      hash = Math.imul(hash ^ c, 0x9e3779b1);
     }
-    const text = isAscii ? latin(bytes, from, this.at++) : this.decoder.decode(bytes.subarray(from, this.at++));
+    this.at = at + 1;
+    if (isAscii && plain && at - from < SHORT) return this.known(from, at, (hash ^ (hash >>> 15)) & (TEXTS - 1));
+    const text = isAscii ? latin(bytes, from, at) : this.decoder.decode(bytes.slice(from, at));
     return plain ? text : unescape(text);
+  }
+
+  /** A short text without signs of its own kind; one that was read a while ago is not made anew. */
+  private known(from: number, to: number, slot: number): string {
+    const { bytes } = this;
+    const text = this.texts[slot]!;
+    if (text.length === to - from) {
+      let [at, before] = [from, this.textAt[slot]!];
+      while (at < to && bytes[at] === bytes[before]) {
+        at++;
+        before++;
+      }
+      if (at === to) return text;
+    }
+    this.textAt[slot] = from;
+    return (this.texts[slot] = latin(bytes, from, to));
   }
 }
 
@@ -400,6 +448,14 @@ function unescape(text: string): string {
     .replace(/\\\\/g, '\\');
 }
 
+/** Where a sign means something to the search for records. */
+const Means = { outside: 1, inList: 2, inText: 4 } as const;
+const MEANS = Uint8Array.from({ length: 256 }, (_, c) => {
+  const isDamage = c > 126 || (c < 32 && ![9, 10, 12, 13].includes(c));
+  const isMark = isDamage || "'();/".includes(String.fromCharCode(c));
+  return (isMark || c === 35 ? Means.outside : 0) | (isMark ? Means.inList : 0) | (c === 39 || c > 127 ? Means.inText : 0);
+});
+
 /** Powers of ten that a double holds exactly. */
 const TENS = Float64Array.from({ length: 16 }, (_, k) => 10 ** k);
 /** Shorter texts need no view of the bytes. */
@@ -407,8 +463,9 @@ const SHORT = 64;
 /** A list for each length of a short text, used over and over. */
 const SIGNS = Array.from({ length: SHORT }, (_, n) => new Array<number>(n).fill(0));
 
-/** Records that are kept ready; a power of two. */
+/** Records and short texts that are kept ready; powers of two. */
 const RECENT = 512;
+const TEXTS = 4096;
 
 const isBreak = (c: number): boolean => c <= 32 || c === 44 || c === 40 || c === 41 || c === 59 || c === 47;
 
@@ -431,14 +488,18 @@ function startsWith(bytes: Uint8Array, text: string, from: number): boolean {
   return true;
 }
 
+/** Decodes copies piece by piece: a browser takes no memory that threads share, and one text of it all would be as large as the file. */
 function isUtf8(bytes: Uint8Array): boolean {
+  const decoder = new TextDecoder('utf-8', { fatal: true });
   try {
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    for (let from = 0; from < bytes.length; from += PIECE) decoder.decode(bytes.slice(from, from + PIECE), { stream: true });
+    decoder.decode();
     return true;
   } catch {
     return false;
   }
 }
+const PIECE = 1 << 20;
 
 function lineOf(bytes: Uint8Array, offset: number): number {
   let line = 1;
