@@ -4,6 +4,7 @@ import type { Sight } from '../../core/sights/sight';
 import { carryOut } from '../bench/bench-actions';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
+import { addModel, deleteModels, loadModel } from './models';
 import { fileName } from './file-name';
 import { fingerprint, type Printed } from './fingerprint';
 import { withSets } from './sets';
@@ -90,7 +91,7 @@ describe('a project', () => {
   });
 
   it('lies in the bin until it is emptied; its model goes only with its last project', async () => {
-    await database.models.add({ id: 'model-1' } as ModelInfo);
+    await addModel({ id: 'model-1', elements: [] as ModelInfo['elements'] } as ModelInfo);
     const other = await createProject('Other', 'model-1');
     await binProject(id);
     await restoreProject(id);
@@ -105,13 +106,32 @@ describe('a project', () => {
   });
 
   it('takes the older readings of its file with it, which only its history knows', async () => {
-    const reading = (key: string, base: string) => ({ id: key, base }) as ModelInfo;
-    await database.models.bulkAdd([reading('model-1', 'model-1'), reading('model-1b', 'model-1'), reading('model-2', 'model-2')]);
+    const reading = (key: string, base: string) => addModel({ id: key, base, elements: [] as ModelInfo['elements'] } as ModelInfo);
+    await Promise.all([reading('model-1', 'model-1'), reading('model-1b', 'model-1'), reading('model-2', 'model-2')]);
     await changeProject(id, 'Correction', (draft) => void (draft.model = 'model-1b'));
     await changeProject(id, 'Read again', (draft) => void (draft.model = 'model-2'));
     await binProject(id);
     await emptyBin(Date.now() + 1);
-    expect(await database.models.count()).toBe(0);
+    expect([await database.models.count(), await database.elements.count()]).toEqual([0, 0]);
+  });
+});
+
+describe('what is known of a model', () => {
+  it('comes back whole, however many elements it has, and is not read twice', async () => {
+    const elements = Array.from({ length: 3500 }, (_, k) => ({
+      id: `e${k}`,
+      name: `"${k}" \u00e4`,
+      use: k % 7 ? 'solid' : 'space',
+      storey: -1,
+    }));
+    const model = { id: 'many', base: 'many', bounds: [0, 0, 0, 1, 1, 1], elements } as unknown as ModelInfo;
+    await addModel(model);
+    expect(await database.models.get('many')).toEqual({ id: 'many', base: 'many', bounds: model.bounds, standing: 3000 });
+    const read = await loadModel('many');
+    expect(read).toEqual({ ...model, standing: 3000 });
+    expect(await loadModel('many')).toBe(read);
+    await deleteModels(['many']);
+    expect([await loadModel('many'), await database.elements.count()]).toEqual([undefined, 0]);
   });
 });
 

@@ -8,6 +8,7 @@ import type { PlanRow } from '../../core/plan/plan';
 import type { ViewMesh } from '../workers/view-mesh';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
+import { elementTexts, standing } from './element-texts';
 import type { Packed } from './packed';
 import type { Project } from './project';
 
@@ -73,6 +74,15 @@ export interface ModelInfo {
   readonly parts?: readonly ModelPart[];
 }
 
+/** What of a model is soon read; its elements lie apart, only how many are no spaces is told. */
+export type ModelRow = Omit<ModelInfo, 'elements'> & { readonly standing: number };
+
+/** The elements of a model, so many to a text. */
+export interface ElementsRow {
+  readonly id: string;
+  readonly texts: readonly string[];
+}
+
 /** Findings about a model, made when they are first asked for. */
 export interface ChecksRow {
   readonly id: string;
@@ -120,7 +130,8 @@ export interface StepRow {
 
 class TarvexDatabase extends Dexie {
   declare projects: EntityTable<Project, 'id'>;
-  declare models: EntityTable<ModelInfo, 'id'>;
+  declare models: EntityTable<ModelRow, 'id'>;
+  declare elements: EntityTable<ElementsRow, 'id'>;
   declare bundles: EntityTable<BundleRow, 'id'>;
   declare drawings: EntityTable<DrawingRow, 'id'>;
   declare steps: EntityTable<StepRow, 'seq'>;
@@ -154,6 +165,17 @@ class TarvexDatabase extends Dexie {
     this.version(4)
       .stores({})
       .upgrade((change) => change.table('drawings').clear());
+    // the elements of a model moved into a table of their own
+    this.version(5)
+      .stores({ elements: 'id' })
+      .upgrade(async (change) => {
+        const models = change.table<ModelInfo>('models');
+        for (const id of await models.toCollection().primaryKeys()) {
+          const { elements, ...row } = (await models.get(id))!;
+          await change.table<ElementsRow>('elements').put({ id: row.id, texts: elementTexts(elements) });
+          await change.table<ModelRow>('models').put({ ...row, standing: standing(elements) });
+        }
+      });
   }
 }
 

@@ -1,4 +1,5 @@
-import { database, type ModelInfo, type StepRow } from './database';
+import { database, type ModelInfo, type ModelRow, type StepRow } from './database';
+import { deleteModels } from './models';
 import type { Project, ProjectSight } from './project';
 import { usualScale } from '../figures/usual-scale';
 
@@ -59,10 +60,10 @@ async function familyOf(keys: Iterable<string>): Promise<{ readonly bundles: Set
   return { bundles: new Set([...bundles, ...standing.flatMap(basesOf)]), models: new Set([...keys, ...standing.map((m) => m.id)]) };
 }
 
-const basesOf = ({ id, base, parts }: ModelInfo): string[] => [base ?? id, ...(parts ?? []).map((p) => p.base)];
+const basesOf = ({ id, base, parts }: ModelRow): string[] => [base ?? id, ...(parts ?? []).map((p) => p.base)];
 
 /** Deletes models with all their corrected readings, but nothing that another project stands on. */
-async function deleteModels(keys: ReadonlySet<string>): Promise<void> {
+async function deleteFamilies(keys: ReadonlySet<string>): Promise<void> {
   const [gone, others] = [await familyOf(keys), await database.projects.toArray()];
   const steps = await database.steps.toArray();
   const stay = await familyOf(
@@ -77,7 +78,7 @@ async function deleteModels(keys: ReadonlySet<string>): Promise<void> {
   );
   const models = [...gone.models].filter((key) => !stay.models.has(key));
   await Promise.all([
-    database.models.bulkDelete(models),
+    deleteModels(models),
     database.bundles.bulkDelete([...gone.bundles].filter((key) => !stay.bundles.has(key))),
     database.checks.bulkDelete(models),
     database.meshes.bulkDelete(models),
@@ -93,6 +94,7 @@ export async function emptyBin(before: number): Promise<void> {
       [
         database.projects,
         database.models,
+        database.elements,
         database.bundles,
         database.drawings,
         database.steps,
@@ -106,7 +108,7 @@ export async function emptyBin(before: number): Promise<void> {
         await database.drawings.where('id').startsWith(`${project.id}/`).delete();
         await database.steps.bulkDelete(steps.map((s) => s.seq));
         await database.images.where('project').equals(project.id).delete();
-        await deleteModels(modelsOf(project, steps));
+        await deleteFamilies(modelsOf(project, steps));
       },
     );
 }

@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { expect, it } from 'vitest';
 import { database } from './database';
+import { loadModel } from './models';
 
 it('what an older version of the application kept is there after an update; drawings are made anew', async () => {
   const old = new Dexie('tarvex');
@@ -16,10 +17,11 @@ it('what an older version of the application kept is there after an update; draw
 
   await database.open();
   expect(database.tables.map((table) => table.name).sort()).toEqual(
-    ['bundles', 'checks', 'drawings', 'images', 'meshes', 'models', 'projects', 'steps'], // prettier-ignore
+    ['bundles', 'checks', 'drawings', 'elements', 'images', 'meshes', 'models', 'projects', 'steps'], // prettier-ignore
   );
   expect(await database.projects.get('p')).toMatchObject({ name: 'Station' });
   // what later versions ask of a model it has, as one that was never corrected
-  expect(await database.models.get('m')).toMatchObject({ base: 'm', corrections: {}, elementTriangles: new Uint32Array(2) });
+  expect(await database.models.get('m')).toMatchObject({ base: 'm', corrections: {}, elementTriangles: new Uint32Array(2), standing: 2 });
+  expect((await loadModel('m'))!.elements).toEqual([{ id: 'a' }, { id: 'b' }]);
   expect([await database.bundles.count(), await database.steps.count(), await database.drawings.count()]).toEqual([1, 1, 0]);
 });

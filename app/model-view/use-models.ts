@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { alignByMap } from '../../core/model/align-models';
 import { AS_IT_IS, composed } from '../../core/model/placement';
-import { database, type ModelInfo } from '../data/database';
+import { database, type ModelInfo, type ModelRow } from '../data/database';
+import { deleteModels } from '../data/models';
 import { nameOf, partsOf, type PartWish } from '../data/parts';
 import { mainFile, readFiles } from '../project/read-files';
 import { pool, Stopped } from '../workers/pool';
@@ -38,14 +39,14 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
     return isDone;
   };
   /** Reads files as one model of their own; its row goes again, only its shapes stay. */
-  const read = async (files: readonly File[], take: (info: ModelInfo) => Promise<boolean>) => {
+  const read = async (files: readonly File[], take: (info: ModelRow) => Promise<boolean>) => {
     const control = new AbortController();
     setReading({ name: mainFile(files).name, share: 0, stop: () => control.abort() });
     try {
       const progress = (share: number) => setReading((r) => r && { ...r, share });
       const id = await readFiles(files, { signal: control.signal, progress });
       const isTaken = await take((await database.models.get(id))!);
-      await database.models.delete(id);
+      await deleteModels([id]);
       // shapes that belong to nothing do not stay
       if (!isTaken) await database.bundles.delete(id);
     } catch (error) {

@@ -1,6 +1,7 @@
 import { data, Outlet } from 'react-router';
 import { pool } from '../workers/pool';
 import { database } from '../data/database';
+import { loadModel } from '../data/models';
 import type { Route } from './+types/project-route';
 
 /** Loads a project and what is known of its model; both live in this browser. */
@@ -8,7 +9,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   // the worker starts while the model's row is read
   pool.live.warm();
   const project = await database.projects.get(params.project);
-  const model = project && (await database.models.get(project.model));
+  const model = project && (await loadModel(project.model));
   if (!project || !model)
     throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
   return { project, model };

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { compareReadings, type Changes } from '../../core/model/compare';
-import { database, type ModelInfo } from '../data/database';
+import type { ModelInfo } from '../data/database';
+import { loadModel } from '../data/models';
 import type { Project } from '../data/project';
 
 /** How the model differs from the reading before it, until that is put away. */
@@ -8,7 +9,7 @@ export function useChanges({ compared }: Project, model: ModelInfo): { readonly 
   const [before, setBefore] = useState<ModelInfo | null>(null);
   useEffect(() => {
     let isWanted = true;
-    void (compared ? database.models.get(compared) : Promise.resolve(undefined)).then((found) => isWanted && setBefore(found ?? null));
+    void (compared ? loadModel(compared) : Promise.resolve(undefined)).then((found) => isWanted && setBefore(found ?? null));
     return () => {
       isWanted = false;
     };

@@ -1,4 +1,5 @@
 import { database } from '../data/database';
+import { loadModel } from '../data/models';
 import { createProject, firstSights } from '../data/projects';
 import type { Project, ProjectSight } from '../data/project';
 import { pool } from '../workers/pool';
@@ -24,7 +25,7 @@ export async function beginPlan({ signal }: Opening): Promise<string> {
 
 async function projectOf(model: string, name: string, sights?: readonly Omit<ProjectSight, 'id'>[]): Promise<string> {
   try {
-    return await createProject(name, model, sights ?? firstSights((await database.models.get(model))!));
+    return await createProject(name, model, sights ?? firstSights((await loadModel(model))!));
   } catch (error) {
     throw withStorage(error);
   }

@@ -134,7 +134,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
                       </Link>
                     </td>
                     <td className="text-graphite">{model ? `${model.fileName}, ${model.source}` : 'model missing'}</td>
-                    <td className="text-right">{model ? model.elements.filter((e) => e.use !== 'space').length : ''}</td>
+                    <td className="text-right">{model ? model.standing : ''}</td>
                     <td className="text-right">{Object.keys(project.sights).length}</td>
                     <td className="pl-6 text-graphite">
                       {new Date(project.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}

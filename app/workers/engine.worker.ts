@@ -18,7 +18,8 @@ import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/scene/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
-import { database, type MeshRow, type ModelInfo } from '../data/database';
+import { database, type MeshRow, type ModelRow } from '../data/database';
+import { addModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
@@ -102,9 +103,9 @@ const engine = {
       const id = crypto.randomUUID();
       const { modelInfo } = await import('./model-info');
       const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
-      await database.transaction('rw', database.models, database.bundles, async () => {
+      await database.transaction('rw', database.models, database.elements, database.bundles, async () => {
         await database.bundles.add({ id, model: pack(read) });
-        await database.models.add(info);
+        await addModel(info);
       });
       keep(id, { model, scene });
       return id;
@@ -117,9 +118,9 @@ const engine = {
     const id = crypto.randomUUID();
     const { modelInfo } = await import('./model-info');
     const info = modelInfo({ id }, name, model, prepare(model), 0);
-    await database.transaction('rw', database.models, database.bundles, async () => {
+    await database.transaction('rw', database.models, database.elements, database.bundles, async () => {
       await database.bundles.add({ id, model: pack(model) });
-      await database.models.add(info);
+      await addModel(info);
     });
     return id;
   },
@@ -250,17 +251,17 @@ const engine = {
 };
 
 /** The model of one file, set right, as another reading of it. */
-async function alone({ base, fileName, took }: Pick<ModelInfo, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {
+async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {
   const model = await setRight(await bundle(base), corrections);
   const scene = prepare(model);
   const id = crypto.randomUUID();
   const { modelInfo } = await import('./model-info');
-  await database.models.add(modelInfo({ id, base, corrections }, fileName, model, scene, took));
+  await addModel(modelInfo({ id, base, corrections }, fileName, model, scene, took));
   keep(id, { model, scene });
   return id;
 }
 
-async function arrange(info: ModelInfo, wishes: readonly PartWish[], corrections: Corrections): Promise<string> {
+async function arrange(info: ModelRow, wishes: readonly PartWish[], corrections: Corrections): Promise<string> {
   const { elements = {} } = corrections;
   const [only] = wishes;
   if (wishes.length === 1 && !only!.isHidden && isAsItIs(only!.placement))
@@ -270,7 +271,7 @@ async function arrange(info: ModelInfo, wishes: readonly PartWish[], corrections
   const id = crypto.randomUUID();
   const about = { id, base: parts[0]!.base, corrections: { elements }, parts };
   const { modelInfo } = await import('./model-info');
-  await database.models.add(modelInfo(about, parts[0]!.fileName, model, scene, info.took));
+  await addModel(modelInfo(about, parts[0]!.fileName, model, scene, info.took));
   keep(id, { model, scene });
   return id;
 }

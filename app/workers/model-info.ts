@@ -4,9 +4,16 @@ import type { Corrections } from '../../core/model/correct';
 import { elementPrints } from '../../core/model/element-prints';
 import { mainAngle } from '../../core/checks/off-axis';
 import { summarise } from '../../core/scene/summary';
-import type { Model } from '../../core/model/model';
+import type { ElementFacts, Model } from '../../core/model/model';
 import type { Scene } from '../../core/scene/scene';
 import type { ModelInfo, ModelPart } from '../data/database';
+
+/** Property sets stay in the workers: pages ask for those of one element. */
+function told(facts: ElementFacts): ElementFacts {
+  const out = { ...facts };
+  delete out.sets;
+  return out;
+}
 
 /** Gathers what the screens need of a model. */
 export function modelInfo(
@@ -49,7 +56,7 @@ export function modelInfo(
       storey,
       use,
       assembly,
-      ...(facts && { facts }),
+      ...(facts && { facts: told(facts) }),
       ...(rank !== undefined && { rank }),
     })),
     elementVolume: figures.volume,

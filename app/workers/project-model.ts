@@ -1,6 +1,6 @@
 import { correct, type Corrections } from '../../core/model/correct';
 import type { Model } from '../../core/model/model';
-import { database, type ModelInfo, type ModelPart } from '../data/database';
+import { database, type ModelPart, type ModelRow } from '../data/database';
 import { unpack } from '../data/packed';
 import type { PartWish } from '../data/parts';
 
@@ -12,11 +12,11 @@ export async function setRight(model: Model, corrections: Corrections): Promise<
 }
 
 /** What of a model's row says how it is put together. */
-export type Recipe = Pick<ModelInfo, 'base' | 'corrections' | 'parts'>;
+export type Recipe = Pick<ModelRow, 'base' | 'corrections' | 'parts'>;
 
 /**
  * The model of a project as its drawings see it: of one file or of several, with all that was set right. The recipe need not be
- * looked up where it is at hand: the row of a large model is large.
+ * looked up where it is at hand.
  */
 export async function openModel(id: string, recipe?: Recipe): Promise<Model> {
   const info = recipe ?? (await database.models.get(id));
