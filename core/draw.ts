@@ -1,9 +1,10 @@
 import { cutOutlines, type CutMemory } from './cutting/cut-memory';
 import { earthRegion } from './cutting/earth';
 import type { RankRule } from './cutting/material-rank';
+import { linesInTrims } from './cutting/lines-in-trims';
 import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces, type Region } from './cutting/regions';
-import { cutBack, inPicture, trim, type Trimmed } from './cutting/trim';
+import { cutBack, inPicture, looksAt, trim, type Trimmed } from './cutting/trim';
 import { Fault, type Note } from './faults/fault';
 import { dot, scale, type Vec3 } from './geometry/vec3';
 import { HelperGone } from './linework/answers';
@@ -173,9 +174,15 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const pulls = pulledParts(source, sight, shown);
   const apart = pulls.length ? pullApart(source, pulls) : { model: source, traces: new Float64Array(0) };
   const whole = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
-  const { model, scene, faces: trimmed } = trims.length ? trim(whole.model, whole.scene, shown, trims, regionOptions) : whole;
+  const joints = kept ?? jointParts(apart.model, sight);
+  const {
+    model,
+    scene,
+    faces: trimmed,
+  } = trims.length
+    ? trim(whole.model, whole.scene, shown, trims, { ...regionOptions, joints }, distance === Infinity ? frame : null)
+    : whole;
 
-  const joints = kept ?? jointParts(model, sight);
   const outlines = () =>
     options.memory?.outlines(scene, frame, shown, [joints, options.ranks, sight.layersMeet]) ?? cutOutlines(scene, frame, shown);
   const united = plane.cut ? makeRegions(model, outlines(), frame, { ...regionOptions, joints }, options.memory) : NO_FACES;
@@ -183,7 +190,8 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const onGround = frame.up[2] > UPRIGHT ? earthRegion(model, united) : united;
   const faces = isProfile ? profileOf(onGround) : onGround;
   // in a perspective the faces that trims make are surfaces like others
-  const trimFaces = (distance === Infinity ? trimmed : []).map((t, k) => ({ ...t.frame, faces: trimPicture(t, frame, limits, k + 1) }));
+  const drawnTrims = distance === Infinity ? trimmed : [];
+  const trimFaces = drawnTrims.map((t, k) => ({ ...t.frame, faces: trimPicture(t, frame, limits, k + 1) }));
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
@@ -206,6 +214,11 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
       shown,
       joints,
       limits,
+      inTrims: linesInTrims(
+        scene,
+        shown,
+        drawnTrims.filter((t) => looksAt(t.frame, frame)).map((t) => t.frame),
+      ),
       cutFaces: faces.regions.map((r) => r.face),
       earthFaces: faces.regions.filter((r) => r.use === 'earth').map((r) => r.face),
       keepHidden: sight.hidden === true,
@@ -288,8 +301,8 @@ function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame
     const at = (k: 0 | 1 | 2) => to.origin[k] + to.look[k] * limits.depth;
     ends.push({ origin: [at(0), at(1), at(2)], normal: to.look });
   }
-  const { regions, open, mended } = inPicture(cutBack(faces, from, ends), from, to);
-  return { ...NO_FACES, open, mended, regions: regions.map((region) => ({ ...region, trim: number })) };
+  const own = inPicture(cutBack(faces, from, ends), from, to);
+  return { ...own, regions: own.regions.map((region) => ({ ...region, trim: number })) };
 }
 
 /** Outlines that stay open, and those that were closed over a gap, with the place of each. */

@@ -57,6 +57,38 @@ describe('trims', () => {
     );
   });
 
+  describe('through a beam that is built into a wall', () => {
+    const [wall, beam] = [box([0, 0, 0], [3, 3, 3]), box([2, 1, 1], [3, 1, 1])];
+    const sight = {
+      ...ISO,
+      trims: [
+        { origin: [0, 1.5, 0] as Vec3, normal: [0, -1, 0] as Vec3 },
+        { origin: [0, 0, 1.6] as Vec3, normal: [0, 0, 1] as Vec3 },
+      ],
+    };
+    const of = (a?: string, b?: string) =>
+      modelOf([
+        { solid: wall, name: 'wall', class: 'Wall', ...(a && { material: a }) },
+        { solid: beam, name: 'beam', class: 'Beam', ...(b && { material: b }) },
+      ]);
+    // in an isometric picture upright edges are √(2/3) long, those along the axes are too
+    const edges = (...lengths: number[]) => lengths.reduce((sum, l) => sum + l, 0) * Math.sqrt(2 / 3);
+
+    it('show no edge of what gave way in the cut faces, whichever that is', () => {
+      for (const [a, b] of [
+        ['Concrete', 'Timber'],
+        ['Timber', 'Concrete'],
+        [undefined, undefined],
+        ['Timber', 'Timber'],
+      ]) {
+        // prettier-ignore
+        const drawing = drawModel(of(a, b), sight);
+        // of the beam what lies below and behind, of the wall what the beam leaves to be seen of both
+        expect(lengthOf(piecesOf(drawing, ['outline', 'edge'])), `${a} ${b}`).toBeCloseTo(edges(0.5, 0.6, 1, 1), 6);
+      }
+    });
+  });
+
   it('are drawn as what remains: the brute-force sampler sees the same', () => {
     const cells = fc.array(fc.tuple(solid, fc.integer({ min: 0, max: 1 }), fc.integer({ min: 0, max: 1 })), { minLength: 1, maxLength: 3 });
     fc.assert(

@@ -24,9 +24,17 @@ export interface Trimmed {
  * Removes what lies on the outer side of each plane, one after the other, and closes closed bodies over the cut: what comes
  * out is a model like any other, so that cutting, visibility and linework need to know nothing of trims.
  * Parts that are left whole (shown = 2) stay as they are, but for a plane that spares nothing; parts that are not shown are dropped.
+ * @param seenFrom the picture in which the cut faces are drawn as such; null for none
  * Cost: one preparation for each plane.
  */
-export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[], options: RegionOptions = {}): Trimmed {
+export function trim(
+  model: Model,
+  scene: Scene,
+  shown: Uint8Array,
+  planes: readonly TrimPlane[],
+  options: RegionOptions = {},
+  seenFrom: Frame | null = null,
+): Trimmed {
   const made: { frame: Frame; faces: CutFaces }[] = [];
   /** 1 for parts of which a trim has taken something. */
   const isCut = new Uint8Array(shown.length);
@@ -44,8 +52,9 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
     touched.forEach((is, part) => (isCut[part] = isCut[part]! | is));
     const loops = cutLoops(scene, frame, own);
     made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options) });
-    // what goes as a whole leaves no sheet in the plane, though a face of it may lie there and is cut as any face before a plane is
-    const kept = own.map((is, part) => (is === 1 && touched[part] && isBefore(scene, part, view) ? 0 : is));
+    // of what goes as a whole a face may lie in the plane, and is cut as any face before a plane is; where that is not looked at it leaves no sheet
+    const isDrawn = seenFrom !== null && looksAt(frame, seenFrom);
+    const kept = own.map((is, part) => (is === 1 && !isDrawn && touched[part] && isBefore(scene, part, view) ? 0 : is));
     const behind = keepBehind({ model, scene, shown: kept, view, loops, frame, touched, isCut });
     model = behind.model;
     scene = prepare(model, behind.known);
@@ -55,17 +64,20 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
   return { model, scene, faces };
 }
 
-/** What of cut faces in a frame's plane lies on the inner side of some planes. */
+/** What of cut faces in a frame's plane, and of what stays open in it, lies on the inner side of some planes. */
 export function cutBack(faces: CutFaces, frame: Frame, planes: readonly TrimPlane[]): CutFaces {
-  let { regions } = faces;
+  let { regions, open, mended } = faces;
   for (const { origin, normal } of planes) {
     const [a, b] = [dot(normal, frame.right), dot(normal, frame.up)];
     const c = dot(normal, [frame.origin[0] - origin[0], frame.origin[1] - origin[1], frame.origin[2] - origin[2]]);
     const steep = Math.hypot(a, b);
     if (steep < 1e-9) {
-      if (c > 0) regions = [];
+      if (c > 0) regions = open = mended = [];
       continue;
     }
+    const outside = (u: number, v: number) => a * u + b * v + c;
+    open = open.flatMap(({ part, points }) => runsInside(points, outside).map((run) => ({ part, points: run })));
+    mended = mended.filter(({ at: [u, v] }) => outside(u, v) <= 0);
     regions = regions.flatMap((region) => {
       const [u0, v0, u1, v1] = ringBounds(region.face);
       const reach = Math.hypot(u1 - u0, v1 - v0) + 1;
@@ -81,13 +93,32 @@ export function cutBack(faces: CutFaces, frame: Frame, planes: readonly TrimPlan
       return intersection(region.face, [strip]).map((face) => ({ ...region, face }));
     });
   }
-  return { ...faces, regions };
+  return { ...faces, regions, open, mended };
 }
+
+/** The stretches of a polyline on which a linear measure is not above nought. */
+function runsInside(points: Ring, outside: (u: number, v: number) => number): Ring[] {
+  const runs: number[][] = [];
+  let run: number[] | null = null;
+  for (let i = 0; i + 3 < points.length; i += 2) {
+    const [u0, v0, u1, v1] = [points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!];
+    const [from, to] = [outside(u0, v0), outside(u1, v1)];
+    const t = from / (from - to);
+    const crossing = [u0 + t * (u1 - u0), v0 + t * (v1 - v0)];
+    if (from > 0 && to > 0) continue;
+    if (!run || from > 0) runs.push((run = from > 0 ? crossing : [u0, v0]));
+    run.push(...(to > 0 ? crossing : [u1, v1]));
+    if (to > 0) run = null;
+  }
+  return runs.map((own) => Float64Array.from(own));
+}
+
+/** Whether the face of a trim is seen: its outer side, which is against its look, looks at the eye. */
+export const looksAt = (from: Frame, to: Frame): boolean => dot(from.look, to.look) >= 1e-6;
 
 /** Cut faces of one plane as they lie in another frame's picture; empty when they look away from it. */
 export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
-  // the outer side of a trim is against its look; it is seen when it looks at the eye
-  if (dot(from.look, to.look) < 1e-6) return NOTHING_CUT;
+  if (!looksAt(from, to)) return NOTHING_CUT;
   const shift: Vec3 = [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]];
   const [u0, v0] = [dot(shift, to.right), dot(shift, to.up)];
   const [ru, rv] = [dot(from.right, to.right), dot(from.right, to.up)];

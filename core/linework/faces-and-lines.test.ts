@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import type { Face } from '../geometry/polygons';
 import { distance } from '../testing/same-lines';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf, type Piece } from '../testing/solids';
@@ -11,6 +12,7 @@ type Side = readonly [u0: number, v0: number, u1: number, v1: number];
 interface Line {
   readonly side: Side;
   readonly isCut: boolean;
+  readonly isGround: boolean;
   readonly isArc: boolean;
   /** How far it may leave its chord, metres: what limits leave of an arc ends on the arc. */
   readonly rise: number;
@@ -21,8 +23,11 @@ const SAME = 8e-5;
 /** Sides and lines below two millimetres may have gone with a speck. */
 const SHORT = 2e-3;
 
+/** So near to the border of a face a line may end a little beside it: an arc beside its facets, what specks have left. */
+const BORDER = 5e-3;
+
 const hidden = [roleIndex('hidden'), roleIndex('overhead')];
-const cut = roleIndex('cut');
+const [cut, ground] = [roleIndex('cut'), roleIndex('ground')];
 
 function linesOf(drawing: Drawing): Line[] {
   const { points: p, lineStart, lineRole, lineArc } = drawing;
@@ -31,7 +36,13 @@ function linesOf(drawing: Drawing): Line[] {
     const rise = arc ? 0.07 * Math.hypot(arc[2], arc[3]) : 0;
     const out: Line[] = [];
     for (let i = lineStart[l]! * 2; i + 2 < lineStart[l + 1]! * 2 && !hidden.includes(lineRole[l]!); i += 2)
-      out.push({ side: [p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!], isCut: lineRole[l] === cut, isArc: !!arc, rise });
+      out.push({
+        side: [p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!],
+        isCut: lineRole[l] === cut,
+        isGround: lineRole[l] === ground,
+        isArc: !!arc,
+        rise,
+      });
     return out;
   });
 }
@@ -57,7 +68,19 @@ function isEnd({ limits: { left, right, bottom, top } = {}, steps = [] }: Drawin
   return [left, right, ...steps].some((at) => both(u0, u1, at)) || [bottom, top].some((at) => both(v0, v1, at));
 }
 
-/** Sides of cut faces without a line along them, and cut lines along which there is no face. */
+/** Whether a place lies in a face, and not at its border. */
+function isWithin(face: Face, u: number, v: number): boolean {
+  let isIn = false;
+  for (const ring of face)
+    for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+      const side = [ring[j]!, ring[j + 1]!, ring[i]!, ring[i + 1]!] as const;
+      if (distance(side, u, v) < BORDER) return false;
+      if (side[1] > v !== side[3] > v && u < side[0] + ((v - side[1]) / (side[3] - side[1])) * (side[2] - side[0])) isIn = !isIn;
+    }
+  return isIn;
+}
+
+/** Sides of cut faces without a line along them, cut lines along which there is no face, and other lines that run over a face. */
 function strays(drawing: Drawing, hasGuests: boolean): string[] {
   const [lines, sides] = [linesOf(drawing), sidesOf(drawing)];
   const out: string[] = [];
@@ -69,6 +92,14 @@ function strays(drawing: Drawing, hasGuests: boolean): string[] {
   }
   // an element left whole takes the face before which it stands, and not a cut line that is its own outline as well
   if (hasGuests) return out;
+  // of two terrains that run through each other each shows what lies in the other's earth
+  const faces = drawing.regions.filter(({ use, elements }) => use !== 'earth' || elements.length === 1).map(({ face }) => face);
+  for (const { side, isCut, isGround } of lines) {
+    // a trim makes no earth below its ground line, which buildings stand in
+    if (isCut || isGround) continue;
+    const over = placesOn(side).find(([u, v]) => faces.some((face) => isWithin(face, u, v)));
+    if (over) out.push(`a line over a cut face at ${over.join()}`);
+  }
   for (const { side, isCut, isArc } of lines) {
     if (!isCut || isArc) continue;
     const bare = placesOn(side).find(([u, v]) => !sides.some((s) => distance(s.side, u, v) < SAME));

@@ -1,3 +1,4 @@
+import type { LinesInTrims } from '../cutting/lines-in-trims';
 import type { Face } from '../geometry/polygons';
 import { Segments, type SegmentList } from './segments';
 import { visibleLines } from './visible-lines';
@@ -22,6 +23,8 @@ export interface Ask {
   /** Parts that keep their joints (1). */
   readonly joints: Uint8Array;
   readonly limits: ViewLimits;
+  /** Lines that are drawn as those of cut faces already; null for none. */
+  readonly inTrims: LinesInTrims | null;
   readonly cutFaces: readonly Face[];
   readonly earthFaces: readonly Face[];
   readonly keepHidden: boolean;

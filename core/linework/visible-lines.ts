@@ -212,9 +212,13 @@ export function visibleLines(
     return elementAt(leftDepth > rightDepth ? left : right);
   }
 
-  /** The element on its other side than one's own. */
+  /** The element on its other side than one's own; where it is on neither, that of the deeper side, or of the two the later. */
   function across(element: number): number {
-    return elementAt(elementAt(left) === element ? right : left);
+    const [a, b] = [elementAt(left), elementAt(right)];
+    if (a === element || b === element) return a === element ? b : a;
+    // an edge may run either way: what it parts must not hang on that
+    if (Math.abs(leftDepth - rightDepth) > FLUSH) return leftDepth > rightDepth ? a : b;
+    return Math.max(a, b);
   }
 
   function rank(t: number): number {

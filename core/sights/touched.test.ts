@@ -2,10 +2,11 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Vec3 } from '../geometry/vec3';
 import type { Drawing } from '../linework/drawing';
-import { ROLES, type Role } from '../linework/role';
+import { ROLES } from '../linework/role';
 import { prepare } from '../scene/prepare';
+import { leftOver, REACH } from '../testing/same-lines';
 import { box, modelOf, moved, polygon, prism, type Solid } from '../testing/solids';
-import { drawModel, frameSight, piecesOf } from '../testing/views';
+import { drawModel, frameSight } from '../testing/views';
 import type { Sight } from './sight';
 import { touchedElements } from './touched';
 
@@ -47,12 +48,6 @@ const sight = fc
     };
   });
 
-/** The straight pieces of one role, whichever way they run: limits cut lines that may begin elsewhere. */
-const sidesOf = (drawing: Drawing, role: Role): string[] =>
-  piecesOf(drawing, [role])
-    .map(([a, b, c, d]) => [`${a} ${b}`, `${c} ${d}`].sort().join(' to '))
-    .sort();
-
 it('what a sight does not touch can be taken away without a change of its drawing', () => {
   let untouched = 0;
   fc.assert(
@@ -63,10 +58,12 @@ it('what a sight does not touch can be taken away without a change of its drawin
       const left = bodies.filter((_, k) => touched[model.elements.findIndex(({ id }) => id === `e${k}`)]);
       untouched += bodies.length - left.length;
       const [all, rest] = [drawModel(model, own), drawModel(modelOf(left), own)];
-      for (const role of ROLES) expect(sidesOf(rest, role)).toEqual(sidesOf(all, role));
-      expect(rest.regions.map(({ face }) => face.map((ring) => Array.from(ring)))).toEqual(
-        all.regions.map(({ face }) => face.map((ring) => Array.from(ring))),
-      );
+      for (const role of ROLES)
+        expect([leftOver(all, rest, false, REACH, [role]), leftOver(rest, all, false, REACH, [role])]).toEqual([[], []]);
+      // corners of faces that meet are put onto each other, by less than a micrometre
+      const corners = (drawing: Drawing) => drawing.regions.map(({ face }) => face.map((ring) => Array.from(ring)));
+      const near = corners(all).map((face) => face.map((ring) => ring.map((x): unknown => expect.closeTo(x, 5))));
+      expect(corners(rest)).toEqual(near);
     }),
     { seed: 14, numRuns: 250 },
   );

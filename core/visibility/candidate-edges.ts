@@ -1,5 +1,6 @@
 import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
+import type { LinesInTrims } from '../cutting/lines-in-trims';
 import type { SightPlane } from '../sights/resolve-sight';
 import { BEHIND, bandAt, type Tiles } from './tile-index';
 import type { Picture } from './fill-tiles';
@@ -43,7 +44,7 @@ const _join = new Growing((n) => new Int32Array(n));
  */
 export function candidateEdges(
   { scene, view, limits, keepHidden }: Picture,
-  { frame, distance }: Pick<SightPlane, 'frame' | 'distance'>,
+  { frame, distance, inTrims }: Pick<SightPlane, 'frame' | 'distance'> & { readonly inTrims: LinesInTrims | null },
   seen: Uint8Array,
   tiles: Tiles,
   fromEdge: number,
@@ -63,7 +64,7 @@ export function candidateEdges(
     const clip = limits.cut && seen[part] === 1;
     for (let e = Math.max(fromEdge, partEdgeStart[part]!), end = Math.min(toEdge, partEdgeStart[part + 1]!); e < end; e++) {
       const ek = edgeKind[e]!;
-      if (ek === EdgeKind.coplanar) continue;
+      if (ek === EdgeKind.coplanar || inTrims?.edges[e]) continue;
       const a = edgeFaces[e * 2]!,
         b = edgeFaces[e * 2 + 1]!;
       const fa = facing[a]!;
@@ -114,7 +115,7 @@ export function candidateEdges(
         b = meetingFaces[m + 1]!;
       const shownA = seen[trianglePart[a]!]!,
         shownB = seen[trianglePart[b]!]!;
-      if (!shownA || !shownB) continue;
+      if (!shownA || !shownB || inTrims?.meetings[m / 2]) continue;
       view.turn(trianglePart[a]!);
       view.turn(trianglePart[b]!);
       if (!isSeen(a) && !isSeen(b)) continue;
