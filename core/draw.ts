@@ -36,6 +36,7 @@ import type { Limits, Sight } from './sights/sight';
 import { cutSegments, trimPlanes, type TrimPlane } from './sights/trims';
 import { foreshortening } from './sights/view-space';
 import type { CandidateEdges, ViewLimits } from './visibility/candidate-edges';
+import type { CutFace } from './visibility/fill-tiles';
 import type { Pieces } from './visibility/hide';
 
 export interface DrawOptions {
@@ -173,15 +174,13 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const regionOptions = { ranks: options.ranks, layersMeet: sight.layersMeet };
   const pulls = pulledParts(source, sight, shown);
   const apart = pulls.length ? pullApart(source, pulls) : { model: source, traces: new Float64Array(0) };
-  const whole = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
+  const whole: Trimmed = { model: apart.model, scene: pulls.length ? prepare(apart.model) : prepared, faces: [] };
   const joints = kept ?? jointParts(apart.model, sight);
   const {
     model,
     scene,
     faces: trimmed,
-  } = trims.length
-    ? trim(whole.model, whole.scene, shown, trims, { ...regionOptions, joints }, distance === Infinity ? frame : null)
-    : whole;
+  } = trims.length ? trim(whole.model, whole.scene, shown, trims, { ...regionOptions, joints }) : whole;
 
   const outlines = () =>
     options.memory?.outlines(scene, frame, shown, [joints, options.ranks, sight.layersMeet]) ?? cutOutlines(scene, frame, shown);
@@ -219,7 +218,10 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
         shown,
         drawnTrims.filter((t) => looksAt(t.frame, frame)).map((t) => t.frame),
       ),
-      cutFaces: faces.regions.map((r) => r.face),
+      cutFaces: [
+        ...faces.regions.map(({ face }): CutFace => ({ face, depth: [0, 0, 0] })),
+        ...drawnTrims.flatMap((t) => sheetsIn(t, frame, limits)),
+      ],
       earthFaces: faces.regions.filter((r) => r.use === 'earth').map((r) => r.face),
       keepHidden: sight.hidden === true,
       traces: cutSegments(apart.traces, trims),
@@ -295,14 +297,27 @@ function limitsOf({ limits, fov }: Sight, distance: number): Limits | undefined 
 
 /** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */
 function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame, limits: ViewLimits, number: number): CutFaces {
+  const own = inPicture(cutBack(faces, from, endsOf(to, limits)), from, to);
+  return { ...own, regions: own.regions.map((region) => ({ ...region, trim: number })) };
+}
+
+/** What of the cut faces of one trim hides what lies behind it, without a body that would. */
+function sheetsIn({ frame: from, sheets }: Trimmed['faces'][number], to: Frame, limits: ViewLimits): CutFace[] {
+  const { regions } = inPicture(cutBack(sheets, from, endsOf(to, limits)), from, to);
+  const [n, steep] = [from.look, dot(from.look, to.look)];
+  const before = dot(n, [to.origin[0] - from.origin[0], to.origin[1] - from.origin[1], to.origin[2] - from.origin[2]]);
+  return regions.map(({ face }) => ({ face, depth: [-before / steep, -dot(n, to.right) / steep, -dot(n, to.up) / steep] }));
+}
+
+/** The planes at which a sight ends. */
+function endsOf(to: Frame, limits: ViewLimits): TrimPlane[] {
   const ends: TrimPlane[] = [];
   if (limits.cut) ends.push({ origin: to.origin, normal: [-to.look[0], -to.look[1], -to.look[2]] });
   if (limits.depth < Infinity) {
     const at = (k: 0 | 1 | 2) => to.origin[k] + to.look[k] * limits.depth;
     ends.push({ origin: [at(0), at(1), at(2)], normal: to.look });
   }
-  const own = inPicture(cutBack(faces, from, ends), from, to);
-  return { ...own, regions: own.regions.map((region) => ({ ...region, trim: number })) };
+  return ends;
 }
 
 /** Outlines that stay open, and those that were closed over a gap, with the place of each. */

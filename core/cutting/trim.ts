@@ -17,25 +17,22 @@ import { outlinesInOrder } from './rings-in-order';
 export interface Trimmed {
   readonly model: Model;
   readonly scene: Scene;
-  readonly faces: readonly { readonly frame: Frame; readonly faces: CutFaces }[];
+  readonly faces: readonly {
+    readonly frame: Frame;
+    readonly faces: CutFaces;
+    /** Those of them that stand before nothing that remains: of bodies that go as a whole and have a face in the plane. */
+    readonly sheets: CutFaces;
+  }[];
 }
 
 /**
  * Removes what lies on the outer side of each plane, one after the other, and closes closed bodies over the cut: what comes
  * out is a model like any other, so that cutting, visibility and linework need to know nothing of trims.
  * Parts that are left whole (shown = 2) stay as they are, but for a plane that spares nothing; parts that are not shown are dropped.
- * @param seenFrom the picture in which the cut faces are drawn as such; null for none
  * Cost: one preparation for each plane.
  */
-export function trim(
-  model: Model,
-  scene: Scene,
-  shown: Uint8Array,
-  planes: readonly TrimPlane[],
-  options: RegionOptions = {},
-  seenFrom: Frame | null = null,
-): Trimmed {
-  const made: { frame: Frame; faces: CutFaces }[] = [];
+export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: readonly TrimPlane[], options: RegionOptions = {}): Trimmed {
+  const made: { frame: Frame; faces: CutFaces; sheets: CutFaces }[] = [];
   /** 1 for parts of which a trim has taken something. */
   const isCut = new Uint8Array(shown.length);
   for (const { origin, normal, sparesNothing } of planes) {
@@ -46,22 +43,35 @@ export function trim(
     // most planes of a keep box leave most parts alone
     const touched = shown.map((is, part) => (is && own[part] !== 2 && !isBehind(scene, part, view) ? 1 : 0));
     if (!touched.includes(1)) {
-      made.push({ frame, faces: NOTHING_CUT });
+      made.push({ frame, faces: NOTHING_CUT, sheets: NOTHING_CUT });
       continue;
     }
     touched.forEach((is, part) => (isCut[part] = isCut[part]! | is));
     const loops = cutLoops(scene, frame, own);
-    made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options) });
-    // of what goes as a whole a face may lie in the plane, and is cut as any face before a plane is; where that is not looked at it leaves no sheet
-    const isDrawn = seenFrom !== null && looksAt(frame, seenFrom);
-    const kept = own.map((is, part) => (is === 1 && !isDrawn && touched[part] && isBefore(scene, part, view) ? 0 : is));
+    // of what goes as a whole a face may lie in the plane, and is cut as any face before a plane is: it hides what lies behind it, but is no body
+    const goes = own.map((is, part) => (is === 1 && touched[part] && isBefore(scene, part, view) ? 1 : 0));
+    const kept = own.map((is, part) => (goes[part] ? 0 : is));
+    made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options), sheets: sheetsOf(loops, goes) });
     const behind = keepBehind({ model, scene, shown: kept, view, loops, frame, touched, isCut });
     model = behind.model;
     scene = prepare(model, behind.known);
   }
   // A face that an earlier trim made is cut by the later ones too.
-  const faces = made.map(({ frame, faces: own }, k) => ({ frame, faces: cutBack(own, frame, planes.slice(k + 1)) }));
+  const faces = made.map(({ frame, faces: own, sheets }, k) => {
+    const later = planes.slice(k + 1);
+    return { frame, faces: cutBack(own, frame, later), sheets: cutBack(sheets, frame, later) };
+  });
   return { model, scene, faces };
+}
+
+/** The cut faces of some parts alone. */
+function sheetsOf({ points, loopStart, loopPart, loopClosed }: CutLoops, parts: Uint8Array): CutFaces {
+  const rings: Ring[] = [];
+  loopPart.forEach((part, l) => {
+    if (parts[part] && loopClosed[l]) rings.push(points.slice(loopStart[l]! * 2, loopStart[l + 1]! * 2));
+  });
+  const regions = union(rings).map((face) => ({ material: -1, elements: [], use: 'matter' as const, face }));
+  return { ...NOTHING_CUT, regions };
 }
 
 /** What of cut faces in a frame's plane, and of what stays open in it, lies on the inner side of some planes. */

@@ -7,7 +7,7 @@ import type { Frame } from '../sights/frame';
 import type { Sight } from '../sights/sight';
 import { openViewSpace } from '../sights/view-space';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from '../visibility/candidate-edges';
-import { fillTiles, type Picture } from '../visibility/fill-tiles';
+import { fillTiles, type CutFace, type Picture } from '../visibility/fill-tiles';
 import { hide, type Pieces } from '../visibility/hide';
 import type { Tiles } from '../visibility/tile-index';
 import { gridOf } from '../visibility/tile-store';
@@ -25,7 +25,7 @@ export interface Ask {
   readonly limits: ViewLimits;
   /** Lines that are drawn as those of cut faces already; null for none. */
   readonly inTrims: LinesInTrims | null;
-  readonly cutFaces: readonly Face[];
+  readonly cutFaces: readonly CutFace[];
   readonly earthFaces: readonly Face[];
   readonly keepHidden: boolean;
   /** Lines along which something was pulled apart, six numbers of space each. */

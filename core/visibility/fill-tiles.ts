@@ -11,6 +11,12 @@ import { wantedTiles } from './wanted-tiles';
 import { TileStore, type Batch, type Grid } from './tile-store';
 import type { ViewUnits } from './view-units';
 
+/** A face that hides what lies behind it, and its depth at the picture's origin and by one unit of u and of v. */
+export interface CutFace {
+  readonly face: Face;
+  readonly depth: readonly [at: number, byU: number, byV: number];
+}
+
 /** What one picture is made of, before anything is hidden. */
 export interface Picture {
   readonly scene: Scene;
@@ -22,7 +28,7 @@ export interface Picture {
   readonly limits: ViewLimits;
   /** null for a perspective, in which no curtains are hung. */
   readonly frame: Frame | null;
-  readonly cutFaces: readonly Face[];
+  readonly cutFaces: readonly CutFace[];
   readonly earthFaces: readonly Face[];
   /** Whether lines that are hidden are wanted too: then nothing is passed over. */
   readonly keepHidden: boolean;
@@ -133,7 +139,9 @@ function add(
 /** Cut faces, and the curtains of earth below a terrain's edge and below the earth that is cut, which hide what is buried. */
 function addFaces({ scene, view, shown, limits, frame, cutFaces, earthFaces }: Picture, batch: Batch): void {
   const { u, v, w } = view;
-  for (const face of cutFaces) {
+  for (const { face, depth } of cutFaces) {
+    const [at, byU, byV] = depth;
+    const deep = (i: number) => at + byU * flat[i]! + byV * flat[i + 1]!;
     const flat = face.flatMap((ring) => [...ring]);
     const holes: number[] = [];
     for (let r = 1, at = face[0]!.length / 2; r < face.length; at += face[r]!.length / 2, r++) holes.push(at);
@@ -142,7 +150,7 @@ function addFaces({ scene, view, shown, limits, frame, cutFaces, earthFaces }: P
       const a = ids[i]! * 2,
         b = ids[i + 1]! * 2,
         c = ids[i + 2]! * 2;
-      add(batch, CAP, flat[a]!, flat[a + 1]!, 0, flat[b]!, flat[b + 1]!, 0, flat[c]!, flat[c + 1]!, 0);
+      add(batch, CAP, flat[a]!, flat[a + 1]!, deep(a), flat[b]!, flat[b + 1]!, deep(b), flat[c]!, flat[c + 1]!, deep(c));
     }
   }
   if (!frame) return;
