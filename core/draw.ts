@@ -4,7 +4,8 @@ import type { RankRule } from './cutting/material-rank';
 import { linesInTrims } from './cutting/lines-in-trims';
 import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces, type Region } from './cutting/regions';
-import { cutBack, inPicture, looksAt, trim, type Trimmed } from './cutting/trim';
+import { trim, type Trimmed } from './cutting/trim';
+import { looksAt, sheetsIn, trimPicture } from './linework/trims-in-picture';
 import { Fault, type Note } from './faults/fault';
 import { dot, scale, type Vec3 } from './geometry/vec3';
 import { HelperGone } from './linework/answers';
@@ -35,7 +36,7 @@ import { jointParts, pulledParts, shownParts } from './sights/shown';
 import type { Limits, Sight } from './sights/sight';
 import { cutSegments, trimPlanes, type TrimPlane } from './sights/trims';
 import { foreshortening } from './sights/view-space';
-import type { CandidateEdges, ViewLimits } from './visibility/candidate-edges';
+import type { CandidateEdges } from './visibility/candidate-edges';
 import type { CutFace } from './visibility/fill-tiles';
 import type { Pieces } from './visibility/hide';
 
@@ -293,31 +294,6 @@ function limitsOf({ limits, fov }: Sight, distance: number): Limits | undefined 
   const tall = (half * 3) / 4;
   const { left = -half, right = half, bottom = -tall, top = tall } = limits ?? {};
   return { left, right, bottom, top };
-}
-
-/** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */
-function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame, limits: ViewLimits, number: number): CutFaces {
-  const own = inPicture(cutBack(faces, from, endsOf(to, limits)), from, to);
-  return { ...own, regions: own.regions.map((region) => ({ ...region, trim: number })) };
-}
-
-/** What of the cut faces of one trim hides what lies behind it, without a body that would. */
-function sheetsIn({ frame: from, sheets }: Trimmed['faces'][number], to: Frame, limits: ViewLimits): CutFace[] {
-  const { regions } = inPicture(cutBack(sheets, from, endsOf(to, limits)), from, to);
-  const [n, steep] = [from.look, dot(from.look, to.look)];
-  const before = dot(n, [to.origin[0] - from.origin[0], to.origin[1] - from.origin[1], to.origin[2] - from.origin[2]]);
-  return regions.map(({ face }) => ({ face, depth: [-before / steep, -dot(n, to.right) / steep, -dot(n, to.up) / steep] }));
-}
-
-/** The planes at which a sight ends. */
-function endsOf(to: Frame, limits: ViewLimits): TrimPlane[] {
-  const ends: TrimPlane[] = [];
-  if (limits.cut) ends.push({ origin: to.origin, normal: [-to.look[0], -to.look[1], -to.look[2]] });
-  if (limits.depth < Infinity) {
-    const at = (k: 0 | 1 | 2) => to.origin[k] + to.look[k] * limits.depth;
-    ends.push({ origin: [at(0), at(1), at(2)], normal: to.look });
-  }
-  return ends;
 }
 
 /** Outlines that stay open, and those that were closed over a gap, with the place of each. */

@@ -123,34 +123,8 @@ function runsInside(points: Ring, outside: (u: number, v: number) => number): Ri
   return runs.map((own) => Float64Array.from(own));
 }
 
-/** Whether the face of a trim is seen: its outer side, which is against its look, looks at the eye. */
-export const looksAt = (from: Frame, to: Frame): boolean => dot(from.look, to.look) >= 1e-6;
-
-/** Cut faces of one plane as they lie in another frame's picture; empty when they look away from it. */
-export function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
-  if (!looksAt(from, to)) return NOTHING_CUT;
-  const shift: Vec3 = [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]];
-  const [u0, v0] = [dot(shift, to.right), dot(shift, to.up)];
-  const [ru, rv] = [dot(from.right, to.right), dot(from.right, to.up)];
-  const [pu, pv] = [dot(from.up, to.right), dot(from.up, to.up)];
-  const place = (ring: Ring): Ring => {
-    const out = new Float64Array(ring.length);
-    for (let i = 0; i < ring.length; i += 2) {
-      out[i] = u0 + ring[i]! * ru + ring[i + 1]! * pu;
-      out[i + 1] = v0 + ring[i]! * rv + ring[i + 1]! * pv;
-    }
-    return out;
-  };
-  return {
-    regions: faces.regions.map((region) => ({ ...region, face: region.face.map(place) })),
-    outlines: faces.outlines.map(place),
-    outlinePart: faces.outlinePart,
-    open: faces.open.map(({ part, points }) => ({ part, points: place(points) })),
-    mended: faces.mended.map((o) => ({ ...o, at: place(Float64Array.from(o.at)) as unknown as readonly [number, number] })),
-  };
-}
-
-const NOTHING_CUT: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
+/** Nothing is cut. */
+export const NOTHING_CUT: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
 
 function isBehind({ partVertexStart }: Scene, part: number, { w }: ViewSpace): boolean {
   for (let v = partVertexStart[part]!; v < partVertexStart[part + 1]!; v++) if (w[v]! < 0) return false;
