@@ -4,7 +4,7 @@ import type { RankRule } from './cutting/material-rank';
 import { linesInTrims } from './cutting/lines-in-trims';
 import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces, type Region } from './cutting/regions';
-import { trim, type Trimmed } from './cutting/trim';
+import { earthWithin, trim, type Trimmed } from './cutting/trim';
 import { looksAt, sheetsIn, trimPicture } from './linework/trims-in-picture';
 import { Fault, type Note } from './faults/fault';
 import { dot, scale, type Vec3 } from './geometry/vec3';
@@ -23,7 +23,7 @@ import { rimCurves } from './linework/rims';
 import { ringCurves } from './linework/ring-curves';
 import { seeAlone, type Ask } from './linework/see';
 import { seeTogether, type Helper } from './linework/see-together';
-import { joinSegments, Segments, type SegmentList } from './linework/segments';
+import { joinSegments, NOTHING, Segments, type SegmentList } from './linework/segments';
 import { sideBySide } from './linework/side-by-side';
 import type { Model } from './model/model';
 import { prepare } from './scene/prepare';
@@ -61,9 +61,6 @@ export type DrawStep =
   | { readonly name: 'pieces'; readonly pieces: Pieces }
   | { readonly name: 'single'; readonly segments: SegmentList }
   | { readonly name: 'joined'; readonly drawing: Drawing };
-
-/** What is drawn below a ground line lies below it in space too, where the picture stands as upright as this: the height of its up. */
-const UPRIGHT = 0.3;
 
 const NO_FACES: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
 
@@ -187,7 +184,7 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
     options.memory?.outlines(scene, frame, shown, [joints, options.ranks, sight.layersMeet]) ?? cutOutlines(scene, frame, shown);
   const united = plane.cut ? makeRegions(model, outlines(), frame, { ...regionOptions, joints }, options.memory) : NO_FACES;
   const isProfile = sight.profile === true;
-  const onGround = frame.up[2] > UPRIGHT ? earthRegion(model, united) : united;
+  const onGround = earthWithin(earthRegion(model, united, frame), frame, trims);
   const faces = isProfile ? profileOf(onGround) : onGround;
   // in a perspective the faces that trims make are surfaces like others
   const drawnTrims = distance === Infinity ? trimmed : [];
@@ -198,9 +195,7 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const hasWhole = shown.includes(2);
   const pictures = [{ ...frame, faces }, ...trimFaces].map(({ faces: own, origin, look: [x, y, z] }) => {
     const covers = hasWhole ? coversBefore(scene, shown, frame, distance, origin, [-x, -y, -z]) : [];
-    const found = new Segments();
-    if (!options.cutOnly) cutLines(model, own, found, isProfile);
-    const cut = clearLines(found.done(), covers);
+    const cut = clearLines(options.cutOnly ? new Segments().done() : linesOfFaces(model, own, isProfile), covers);
     const regions = clearRegions(own.regions, covers, cut);
     const rims = options.cutOnly ? [] : [rimLines(own.regions, covers, regions)];
     return { lines: joinSegments([cut, ...rims]), regions, notes: outlineNotes(model, own) };
@@ -255,6 +250,16 @@ function* upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptio
     { ranks },
   );
   return segments;
+}
+
+/** The lines of cut faces. A ground line does not run through what is cut besides. */
+function linesOfFaces(model: Model, faces: CutFaces, isProfile: boolean): SegmentList {
+  const isGround = ({ part }: { readonly part: number }) => model.elements[model.partElement[part]!]!.use === 'terrain';
+  const [others, ground] = [new Segments(), new Segments()];
+  cutLines(model, { ...faces, open: faces.open.filter((o) => !isGround(o)) }, others, isProfile);
+  cutLines(model, { ...faces, regions: [], open: faces.open.filter(isGround) }, ground);
+  const matter = faces.regions.filter(({ use }) => use !== 'earth').map(({ face }) => face);
+  return joinSegments([others.done(), clearLines(ground.done(), [{ element: NOTHING, faces: matter }])]);
 }
 
 /** The elements that keep their joints, or a part of them. */

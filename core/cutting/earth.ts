@@ -2,17 +2,23 @@ import { append } from '../geometry/append';
 import { difference, faceArea, reversed, ringBounds, type Ring } from '../geometry/polygons';
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Model } from '../model/model';
+import type { Frame } from '../sights/frame';
 import type { CutFaces, Region } from './regions';
 
+/** What is drawn below a ground line lies below it in space too, where the picture stands as upright as this: the height of its up. */
+const UPRIGHT = 0.3;
 /** How far below the lowest cut the earth is drawn, in metres. */
 const DEPTH_BELOW = 0.6;
 
 /**
  * Below a terrain's open ground line lies earth: a region down to a set depth, with everything else that is cut taken out.
  * Of the ground line only what bounds the earth stays: it does not run through walls and floors. A line that does not run from
- * side to side (a sight that looks down) makes no earth and stays as it is. Of several surfaces of one material the earth is one.
+ * side to side (a sight that looks down) makes no earth and stays as it is, as in a picture that stands less than upright.
+ * Of several surfaces of one material the earth is one.
+ * @param below how far down the earth goes at least, in the picture: faces that stand side by side are to end alike
  */
-export function earthRegion(model: Model, faces: CutFaces): CutFaces {
+export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below = Infinity): CutFaces {
+  if (up[2] <= UPRIGHT) return faces;
   const isGround = ({ part, points }: CutFaces['open'][number]) =>
     model.elements[model.partElement[part]!]!.use === 'terrain' && runsAcross(points);
   if (!faces.open.some(isGround)) return faces;
@@ -24,7 +30,7 @@ export function earthRegion(model: Model, faces: CutFaces): CutFaces {
     lines,
     surface: bridgeGaps(lines, faces.regions),
   }));
-  const bottom = Math.min(ringBounds(taken)[1], ...grounds.map(({ lines }) => ringBounds(lines)[1])) - DEPTH_BELOW;
+  const bottom = Math.min(below, ringBounds(taken)[1], ...grounds.map(({ lines }) => ringBounds(lines)[1])) - DEPTH_BELOW;
   for (const own of byMaterial(model, grounds)) {
     const material = model.partMaterial[own[0]!.part]!;
     const bodies = own.map(({ surface }) => Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]));

@@ -23,16 +23,13 @@ export function linesInTrims(scene: Scene, shown: Uint8Array, planes: readonly F
     const isIn = (x: number, y: number, z: number) =>
       Math.abs((x - origin[0]) * look[0] + (y - origin[1]) * look[1] + (z - origin[2]) * look[2]) < NEAR;
     const holds = (v: number) => isIn(vertices[v * 3]!, vertices[v * 3 + 1]!, vertices[v * 3 + 2]!);
-    const holdsFace = (t: number) => t >= 0 && holds(triangles[t * 3]!) && holds(triangles[t * 3 + 1]!) && holds(triangles[t * 3 + 2]!);
+    const holdsFace = (t: number) => holds(triangles[t * 3]!) && holds(triangles[t * 3 + 1]!) && holds(triangles[t * 3 + 2]!);
+    /** Whether an edge is one of a face in the plane, or of an open surface that ends in it. */
+    const isRim = (a: number, b: number) => b < 0 || holdsFace(a) || holdsFace(b);
     for (let part = 0; part < shown.length; part++) {
       if (shown[part] !== 1 || !touches(partBounds, part * 6, origin, look)) continue;
       for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++)
-        if (
-          holds(edgeVertices[e * 2]!) &&
-          holds(edgeVertices[e * 2 + 1]!) &&
-          (holdsFace(edgeFaces[e * 2]!) || holdsFace(edgeFaces[e * 2 + 1]!))
-        )
-          edges[e] = 1;
+        if (holds(edgeVertices[e * 2]!) && holds(edgeVertices[e * 2 + 1]!) && isRim(edgeFaces[e * 2]!, edgeFaces[e * 2 + 1]!)) edges[e] = 1;
     }
     for (let m = 0; m < meetings.length; m++) {
       const [a, b] = [meetingFaces[m * 2]!, meetingFaces[m * 2 + 1]!];

@@ -10,7 +10,8 @@ import type { TrimPlane } from '../sights/trims';
 import { viewSpace, type ViewSpace } from '../sights/view-space';
 import { closeLoops } from './close-loops';
 import { cutLoops, type CutLoops } from './cut-loops';
-import { makeRegions, type CutFaces, type RegionOptions } from './regions';
+import { earthRegion } from './earth';
+import { makeRegions, type CutFaces, type Region, type RegionOptions } from './regions';
 import { outlinesInOrder } from './rings-in-order';
 
 /** A model after its trims, and the cut faces that they made, each in the frame of its trim. */
@@ -20,7 +21,7 @@ export interface Trimmed {
   readonly faces: readonly {
     readonly frame: Frame;
     readonly faces: CutFaces;
-    /** Those of them that stand before nothing that remains: of bodies that go as a whole and have a face in the plane. */
+    /** Those of them that stand before nothing that remains: earth, and bodies that go as a whole and have a face in the plane. */
     readonly sheets: CutFaces;
   }[];
 }
@@ -35,6 +36,7 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
   const made: { frame: Frame; faces: CutFaces; sheets: CutFaces }[] = [];
   /** 1 for parts of which a trim has taken something. */
   const isCut = new Uint8Array(shown.length);
+  const lowest = lowestOf(scene, shown);
   for (const { origin, normal, sparesNothing } of planes) {
     const own = sparesNothing ? shown.map((is) => (is ? 1 : 0)) : shown;
     const look: Vec3 = [-normal[0], -normal[1], -normal[2]];
@@ -51,27 +53,45 @@ export function trim(model: Model, scene: Scene, shown: Uint8Array, planes: read
     // of what goes as a whole a face may lie in the plane, and is cut as any face before a plane is: it hides what lies behind it, but is no body
     const goes = own.map((is, part) => (is === 1 && touched[part] && isBefore(scene, part, view) ? 1 : 0));
     const kept = own.map((is, part) => (goes[part] ? 0 : is));
-    made.push({ frame, faces: makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options), sheets: sheetsOf(loops, goes) });
+    const regions = makeRegions(model, closeLoops(outlinesInOrder(loops)), frame, options);
+    const faces = earthRegion(model, regions, frame, frame.up[2] === 1 ? lowest - origin[2] : Infinity);
+    made.push({ frame, faces, sheets: sheetsOf(loops, goes, faces) });
     const behind = keepBehind({ model, scene, shown: kept, view, loops, frame, touched, isCut });
     model = behind.model;
     scene = prepare(model, behind.known);
   }
   // A face that an earlier trim made is cut by the later ones too.
   const faces = made.map(({ frame, faces: own, sheets }, k) => {
-    const later = planes.slice(k + 1);
-    return { frame, faces: cutBack(own, frame, later), sheets: cutBack(sheets, frame, later) };
+    const [earlier, later] = [planes.slice(0, k), planes.slice(k + 1)];
+    const left = (all: CutFaces) => cutBack(earthWithin(all, frame, earlier), frame, later);
+    return { frame, faces: left(own), sheets: left(sheets) };
   });
   return { model, scene, faces };
 }
 
-/** The cut faces of some parts alone. */
-function sheetsOf({ points, loopStart, loopPart, loopClosed }: CutLoops, parts: Uint8Array): CutFaces {
+/** The lowest place of what is shown. */
+function lowestOf({ partBounds }: Scene, shown: Uint8Array): number {
+  let least = Infinity;
+  for (let part = 0; part < shown.length; part++) if (shown[part]) least = Math.min(least, partBounds[part * 6 + 2]!);
+  return least;
+}
+
+/** The cut faces of some parts alone, and the earth. */
+function sheetsOf({ points, loopStart, loopPart, loopClosed }: CutLoops, parts: Uint8Array, faces: CutFaces): CutFaces {
   const rings: Ring[] = [];
   loopPart.forEach((part, l) => {
     if (parts[part] && loopClosed[l]) rings.push(points.slice(loopStart[l]! * 2, loopStart[l + 1]! * 2));
   });
   const regions = union(rings).map((face) => ({ material: -1, elements: [], use: 'matter' as const, face }));
-  return { ...NOTHING_CUT, regions };
+  return { ...NOTHING_CUT, regions: [...regions, ...faces.regions.filter(({ use }) => use === 'earth')] };
+}
+
+/** Cut faces whose earth is cut off at some planes: it is made of no body that trims could have cut. */
+export function earthWithin(faces: CutFaces, frame: Frame, planes: readonly TrimPlane[]): CutFaces {
+  const isEarth = ({ use }: Region) => use === 'earth';
+  if (!planes.length || !faces.regions.some(isEarth)) return faces;
+  const { regions } = cutBack({ ...NOTHING_CUT, regions: faces.regions.filter(isEarth) }, frame, planes);
+  return { ...faces, regions: [...faces.regions.filter((region) => !isEarth(region)), ...regions] };
 }
 
 /** What of cut faces in a frame's plane, and of what stays open in it, lies on the inner side of some planes. */

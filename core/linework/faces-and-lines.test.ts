@@ -12,7 +12,6 @@ type Side = readonly [u0: number, v0: number, u1: number, v1: number];
 interface Line {
   readonly side: Side;
   readonly isCut: boolean;
-  readonly isGround: boolean;
   readonly isArc: boolean;
   /** How far it may leave its chord, metres: what limits leave of an arc ends on the arc. */
   readonly rise: number;
@@ -27,7 +26,7 @@ const SHORT = 2e-3;
 const BORDER = 5e-3;
 
 const hidden = [roleIndex('hidden'), roleIndex('overhead')];
-const [cut, ground] = [roleIndex('cut'), roleIndex('ground')];
+const cut = roleIndex('cut');
 
 function linesOf(drawing: Drawing): Line[] {
   const { points: p, lineStart, lineRole, lineArc } = drawing;
@@ -39,7 +38,7 @@ function linesOf(drawing: Drawing): Line[] {
       out.push({
         side: [p[i]!, p[i + 1]!, p[i + 2]!, p[i + 3]!],
         isCut: lineRole[l] === cut,
-        isGround: lineRole[l] === ground,
+
         isArc: !!arc,
         rise,
       });
@@ -94,9 +93,8 @@ function strays(drawing: Drawing, hasGuests: boolean): string[] {
   if (hasGuests) return out;
   // of two terrains that run through each other each shows what lies in the other's earth
   const faces = drawing.regions.filter(({ use, elements }) => use !== 'earth' || elements.length === 1).map(({ face }) => face);
-  for (const { side, isCut, isGround } of lines) {
-    // a trim makes no earth below its ground line, which buildings stand in
-    if (isCut || isGround) continue;
+  for (const { side, isCut } of lines) {
+    if (isCut) continue;
     const over = placesOn(side).find(([u, v]) => faces.some((face) => isWithin(face, u, v)));
     if (over) out.push(`a line over a cut face at ${over.join()}`);
   }
