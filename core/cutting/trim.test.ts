@@ -89,6 +89,20 @@ describe('trims', () => {
     });
   });
 
+  it('show the earth below a terrain, on all sides of a keep box that are seen, and what stands in it', () => {
+    // a flat site of ten metres, and a pier that goes half a metre down and through the box's front
+    const site: Solid = { corners: [[-5, -5, 0], [5, -5, 0], [5, 5, 0], [-5, 5, 0]], triangles: [[0, 1, 2], [0, 2, 3]] }; // prettier-ignore
+    const model = modelOf([
+      { solid: site, class: 'Site', use: 'terrain' },
+      { solid: box([-0.5, -3, -0.5], [1, 3, 2.5]), class: 'Wall', material: 'Concrete' },
+    ]);
+    const drawing = drawModel(model, { ...ISO, keepBox: { centre: [0, 0, 0], size: [4, 4, 2] } });
+    // a face across an axis has 1/√3 of its area in an isometric picture
+    const earth = drawing.regions.filter(({ use }) => use === 'earth');
+    expect(earth.reduce((sum, { face }) => sum + faceArea(face), 0)).toBeCloseTo((4 - 0.5 + 4) / Math.sqrt(3), 6);
+    expect(lengthOf(piecesOf(drawing, ['ground']))).toBeCloseTo((4 - 1 + 4) * Math.sqrt(2 / 3), 6);
+  });
+
   it('are drawn as what remains: the brute-force sampler sees the same', () => {
     const cells = fc.array(fc.tuple(solid, fc.integer({ min: 0, max: 1 }), fc.integer({ min: 0, max: 1 })), { minLength: 1, maxLength: 3 });
     fc.assert(

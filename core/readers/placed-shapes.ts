@@ -1,3 +1,4 @@
+import { boundCorners } from '../geometry/bounds';
 import type { Colour } from '../model/model';
 
 /** Bodies as ShapePacker packs them: nothing but figures, so that they can be handed from thread to thread. A row is one body. */
@@ -67,8 +68,10 @@ export class PlacedShapes {
   /** The box in the model's directions round the own box of a row, as it is placed: three smallest, three largest; not finite when the body is not. */
   boxOf(row: number, out: Float64Array): void {
     const { extent, corners, place } = this.packed;
-    const from = extent[row * 6 + 1]!;
-    const isFinite = bound(corners[extent[row * 6]!]!, from, from + extent[row * 6 + 2]!, _own);
+    const own = corners[extent[row * 6]!]!;
+    const [from, to] = [extent[row * 6 + 1]!, extent[row * 6 + 1]! + extent[row * 6 + 2]!];
+    boundCorners(own, from / 3, to / 3, _own, 0);
+    const isFinite = areFinite(own, from, to);
     const m = row * 12;
     for (let axis = 0; axis < 3; axis++) {
       let middle = isFinite ? place[m + axis * 4 + 3]! : NaN;
@@ -86,21 +89,10 @@ export class PlacedShapes {
 
 const _own = new Float64Array(6);
 
-/** The box round corners, three figures each; whether all are finite. */
-function bound(figures: Float32Array, from: number, to: number, out: Float64Array): boolean {
-  let [x0, y0, z0, x1, y1, z1, sum] = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity, 0];
-  for (let i = from; i < to; i += 3) {
-    const [x, y, z] = [figures[i]!, figures[i + 1]!, figures[i + 2]!];
-    if (x < x0) x0 = x;
-    if (x > x1) x1 = x;
-    if (y < y0) y0 = y;
-    if (y > y1) y1 = y;
-    if (z < z0) z0 = z;
-    if (z > z1) z1 = z;
-    // a nought times anything that is not finite is none
-    sum += x * 0 + y * 0 + z * 0;
-  }
-  out.set([x0, y0, z0, x1, y1, z1]);
+/** Whether all figures of a stretch are finite: a nought times anything else is none. */
+function areFinite(figures: Float32Array, from: number, to: number): boolean {
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += figures[i]! * 0;
   return sum === 0;
 }
 
