@@ -18,7 +18,7 @@ export default defineConfig({
   plugins: [isolation, tailwindcss(), reactRouter()],
   worker: { format: 'es' },
   optimizeDeps: {
-    include: ['clipper2-ts', 'earcut', 'flatbush', 'comlink', 'dexie', 'fflate', 'joi', 'three'],
+    include: ['clipper2-ts', 'clipper2-ts/dist/Core.js', 'clipper2-ts/dist/Engine.js', 'earcut', 'flatbush', 'comlink', 'dexie', 'fflate', 'joi', 'three'],
     exclude: ['web-ifc'],
   },
   build: { chunkSizeWarningLimit: 4000 },

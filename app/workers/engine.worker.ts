@@ -25,7 +25,6 @@ import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { secondThread } from './second-thread';
-import { buildInThread } from './shape-thread';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
@@ -298,7 +297,7 @@ async function keepMesh(row: MeshRow): Promise<void> {
 }
 
 async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<Model> {
-  const { readModel } = await import('../../core/readers/read-model');
+  const [{ readModel }, { buildInThread }] = await Promise.all([import('../../core/readers/read-model'), import('./shape-thread')]);
   const companion = (file: string) => how.companions.find((c) => c.name === file.replace(/^.*[/\\]/, ''))?.bytes;
   return readModel(bytes, name, {
     openBuilder: buildInThread,

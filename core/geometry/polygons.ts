@@ -1,4 +1,6 @@
-import { booleanOpDWithPolyTree, ClipType, FillRule, type PathD, type PathsD, type PolyPathD, PolyTreeD } from 'clipper2-ts';
+// by its files: the whole package would bring offsets and triangulations into the first view
+import { ClipType, FillRule, type PathD, type PathsD } from 'clipper2-ts/dist/Core.js';
+import { ClipperD, type PolyPathD, PolyTreeD } from 'clipper2-ts/dist/Engine.js';
 import { POLYGON_DECIMALS } from './tolerances';
 
 /** A closed outline as u, v, u, v … without repeating its first corner. */
@@ -117,7 +119,10 @@ function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | n
   // where corners lie on sides to within the grid, a hole may come out as an outline; on a finer grid it does not
   for (let decimals = POLYGON_DECIMALS; decimals <= FINEST; decimals++) {
     tree = new PolyTreeD();
-    booleanOpDWithPolyTree(type, own, other, tree, FillRule.NonZero, decimals);
+    const clipper = new ClipperD(decimals);
+    clipper.addSubjectPaths(own);
+    if (other) clipper.addClipPaths(other);
+    clipper.execute(type, FillRule.NonZero, tree);
     if (isSound(tree, true)) break;
   }
   const faces: Face[] = [];
