@@ -245,12 +245,17 @@ export function visibleLines(
 type Fall = readonly [from: number, to: number, size: number];
 const EDGE_ALL: readonly Fall[] = [[0, 1, -1]];
 
-/** Gives stubs at both ends of a piece to their neighbours. */
+/** Gives stubs at both ends of a piece to their neighbours, the shorter first: which way the piece runs is no matter. */
 function withoutStubs(stretches: readonly Fall[], least: number): readonly Fall[] {
-  if (stretches.length < 2) return stretches;
-  let out = [...stretches];
-  while (out.length > 1 && out[0]![1] < least) out = [[0, out[1]![1], out[1]![2]], ...out.slice(2)];
-  while (out.length > 1 && 1 - out.at(-1)![0] < least) out = [...out.slice(0, -2), [out.at(-2)![0], 1, out.at(-2)![2]]];
+  let out = stretches;
+  while (out.length > 1) {
+    const [first, last] = [out[0]!, out.at(-1)!];
+    const longer = last[1] - last[0] - (first[1] - first[0]);
+    const isFirst = longer > 0 || (longer === 0 && first[2] < last[2]);
+    const stub = isFirst ? first : last;
+    if (stub[1] - stub[0] >= least) break;
+    out = isFirst ? [[0, out[1]![1], out[1]![2]], ...out.slice(2)] : [...out.slice(0, -2), [out.at(-2)![0], 1, out.at(-2)![2]]];
+  }
   return out;
 }
 
