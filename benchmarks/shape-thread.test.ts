@@ -42,24 +42,28 @@ describe('shapes that are built in a thread of their own', () => {
   it('are built anew where the file had to be mended first', async () => {
     // a text that the library cannot hold
     const text = FILE.replace("'Slab 0'", `'${'x'.repeat(70_000)}'`);
-    const begun: string[] = [];
-    const [apart, here] = [await shared(text, begun), await readIfc(bytes(text), 'test.ifc', { openBuilder })];
-    expect(begun).toEqual(['prepare', 'build']);
+    const begun: string[][] = [];
+    const thread = () => overChannel(openLibrary, (begun[begun.length] = []));
+    const apart = await readIfc(bytes(text), 'test.ifc', { openBuilder: () => builderInThread(thread) });
+    const here = await readIfc(bytes(text), 'test.ifc', { openBuilder });
+    expect(begun.map((kinds) => kinds.at(-1))).toEqual(['prepare', 'build']);
     expect(apart.notes.map(({ code }) => code)).toContain('text-shortened');
     expect(figures(apart)).toBe(figures(here));
   });
 
   it('a thread that dies, that is full or whose library does not open gives a fault that says so', async () => {
-    const dying = (isFull: boolean): ShapeThread => ({
+    const dying = (isFull: boolean, isEarly = false): ShapeThread => ({
       post: () => undefined,
       onMessage: () => undefined,
-      onEnd: (take) => setTimeout(() => take(isFull), 5),
+      onEnd: (take) => (isEarly ? take(isFull) : void setTimeout(() => take(isFull), 5)),
       end: () => undefined,
     });
     const fault = (thread: () => ShapeThread) =>
       readIfc(bytes(FILE), 'test.ifc', { openBuilder: () => builderInThread(thread) }).catch((error: unknown) => error);
     expect(await fault(() => dying(false))).toMatchObject({ code: 'library-failed' });
     expect(await fault(() => dying(true))).toMatchObject({ code: 'memory-full' });
+    // before it is asked to build anything, too
+    expect(await fault(() => dying(true, true))).toMatchObject({ code: 'memory-full' });
     const closed = () => overChannel(() => Promise.reject<IfcLibrary>(new Error('no room for it')));
     expect(await fault(closed)).toMatchObject({ code: 'library-failed', facts: { reason: 'no room for it' } });
   });

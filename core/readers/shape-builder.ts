@@ -69,7 +69,7 @@ export interface ShapeThread {
 
 /** A builder in a thread of its own: its memory goes with the thread, and what looks through the file need not wait for it. */
 export function builderInThread(open: () => ShapeThread): ShapeBuilder {
-  let thread = open();
+  let thread = begin();
   let prepared: Uint8Array | undefined;
   return {
     isThread: true,
@@ -77,25 +77,36 @@ export function builderInThread(open: () => ShapeThread): ShapeBuilder {
       prepared = bytes;
       thread.post({ kind: 'prepare', bytes });
     },
-    build: ({ bytes, ...task }, progress) =>
-      new Promise((resolve, reject) => {
-        if (prepared && prepared !== bytes) {
-          // it may have lost itself in what had to be mended
-          thread.end();
-          thread = open();
-        }
+    build: ({ bytes, ...task }, progress) => {
+      if (prepared && prepared !== bytes) {
+        // it may have lost itself in what had to be mended
+        thread.end();
+        thread = begin();
+      }
+      const built = new Promise<BuiltShapes>((resolve, reject) => {
         thread.onMessage((message) => {
           if (message.kind === 'progress') progress?.(message.share);
           else if (message.kind === 'built') resolve(message.built);
           else reject(new Fault(message.code, message.facts));
         });
-        thread.onEnd((isFull) =>
-          reject(isFull ? new Fault('memory-full') : new Fault('library-failed', { reason: 'the thread that built its shapes ended' })),
-        );
-        thread.post({ kind: 'build', task, bytes: bytes === prepared ? null : bytes });
-      }),
+      });
+      thread.post({ kind: 'build', task, bytes: bytes === prepared ? null : bytes });
+      return Promise.race([built, thread.ended]);
+    },
     end: () => thread.end(),
   };
+
+  /** A thread may end before it is asked to build: that is heard from the beginning. */
+  function begin(): ShapeThread & { readonly ended: Promise<never> } {
+    const own = open();
+    const ended = new Promise<never>((_, reject) => {
+      own.onEnd((isFull) =>
+        reject(isFull ? new Fault('memory-full') : new Fault('library-failed', { reason: 'the thread that built its shapes ended' })),
+      );
+    });
+    ended.catch(() => undefined);
+    return { ...own, ended };
+  }
 }
 
 function buffersOf({ packed }: BuiltShapes): ArrayBuffer[] {
