@@ -1,5 +1,6 @@
-import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readFileSync, readSync, statSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
+import { Fault } from '../core/faults/fault';
 import type { LengthUnit } from '../core/model/length-unit';
 import type { Model } from '../core/model/model';
 import { readModel } from '../core/readers/read-model';
@@ -7,6 +8,13 @@ import { openDraco } from './draco-library';
 import { openBuilder } from './ifc-library';
 import { buildInThread } from './shape-thread';
 import { openStepLibrary } from './step-library';
+
+// from its sources, in the tests, the command line runs in one thread
+const HAS_THREADS = import.meta.url.endsWith('.mjs');
+/** A file of fewer bytes is built before a thread has started. */
+const SMALL = 4 << 20;
+/** As much as one list of bytes can hold everywhere. */
+const LARGEST = 2 ** 31 - 1;
 
 /** What is to be read, and how. */
 export interface Reading {
@@ -25,6 +33,13 @@ export async function readHere({ path, unit, up }: Reading, beat: () => void): P
       return undefined;
     }
   };
+  const { size } = statSync(path);
+  if (size > LARGEST)
+    throw new Fault('file-too-large', {
+      what: 'what it holds',
+      size: `${(size / 1e9).toFixed(1)} GB`,
+      limit: `${(LARGEST / 1e9).toFixed(1)} GB`,
+    });
   const bytes = /\.ifc$/i.test(path) ? readShared(path) : readFileSync(path);
   beat();
   return readModel(bytes, basename(path), {
@@ -37,11 +52,6 @@ export async function readHere({ path, unit, up }: Reading, beat: () => void): P
     progress: beat,
   });
 }
-
-// from its sources, in the tests, the command line runs in one thread
-const HAS_THREADS = import.meta.url.endsWith('.mjs');
-/** A file of fewer bytes is built before a thread has started. */
-const SMALL = 4 << 20;
 
 /** The bytes of a file in memory that threads share, so that no thread needs a copy. */
 export function readShared(path: string): Uint8Array {

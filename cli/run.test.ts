@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
@@ -81,6 +81,11 @@ describe('the command line', () => {
     });
     const missing = await tarvex('inspect', at('nowhere.obj'));
     expect(missing).toMatchObject({ code: 1, err: expect.stringMatching(/nowhere\.obj: no such file\n$/) as string });
+    // five gigabytes of nothing, which take no room
+    writeFileSync(at('huge.ifc'), '');
+    truncateSync(at('huge.ifc'), 5e9);
+    const huge = await tarvex('inspect', at('huge.ifc'));
+    expect(huge).toMatchObject({ code: 1, err: expect.stringMatching(/^tarvex: huge\.ifc: .* 5\.0 GB, more than the 2\.1 GB/) as string });
     expect(readdirSync(folder).some((name) => name.startsWith('none'))).toBe(false);
   });
 
