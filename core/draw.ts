@@ -23,7 +23,7 @@ import { rimCurves } from './linework/rims';
 import { ringCurves } from './linework/ring-curves';
 import { seeAlone, type Ask } from './linework/see';
 import { seeTogether, type Helper } from './linework/see-together';
-import { joinSegments, NOTHING, Segments, type SegmentList } from './linework/segments';
+import { joinSegments, Segments, type SegmentList } from './linework/segments';
 import { sideBySide } from './linework/side-by-side';
 import type { Model } from './model/model';
 import { prepare } from './scene/prepare';
@@ -195,7 +195,9 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const hasWhole = shown.includes(2);
   const pictures = [{ ...frame, faces }, ...trimFaces].map(({ faces: own, origin, look: [x, y, z] }) => {
     const covers = hasWhole ? coversBefore(scene, shown, frame, distance, origin, [-x, -y, -z]) : [];
-    const cut = clearLines(options.cutOnly ? new Segments().done() : linesOfFaces(model, own, isProfile), covers);
+    const found = new Segments();
+    if (!options.cutOnly) cutLines(model, own, found, isProfile);
+    const cut = clearLines(found.done(), covers);
     const regions = clearRegions(own.regions, covers, cut);
     const rims = options.cutOnly ? [] : [rimLines(own.regions, covers, regions)];
     return { lines: joinSegments([cut, ...rims]), regions, notes: outlineNotes(model, own) };
@@ -250,16 +252,6 @@ function* upwards(model: Model, scene: Scene, sight: Sight, { ranks }: DrawOptio
     { ranks },
   );
   return segments;
-}
-
-/** The lines of cut faces. A ground line does not run through what is cut besides. */
-function linesOfFaces(model: Model, faces: CutFaces, isProfile: boolean): SegmentList {
-  const isGround = ({ part }: { readonly part: number }) => model.elements[model.partElement[part]!]!.use === 'terrain';
-  const [others, ground] = [new Segments(), new Segments()];
-  cutLines(model, { ...faces, open: faces.open.filter((o) => !isGround(o)) }, others, isProfile);
-  cutLines(model, { ...faces, regions: [], open: faces.open.filter(isGround) }, ground);
-  const matter = faces.regions.filter(({ use }) => use !== 'earth').map(({ face }) => face);
-  return joinSegments([others.done(), clearLines(ground.done(), [{ element: NOTHING, faces: matter }])]);
 }
 
 /** The elements that keep their joints, or a part of them. */

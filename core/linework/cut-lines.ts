@@ -2,13 +2,15 @@ import Flatbush from 'flatbush';
 import type { CutFaces } from '../cutting/regions';
 import { SAME_LINE, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
+import { clearLines } from './before-the-cut';
 import { roleIndex } from './role';
 import { overlap, SegmentGrid } from './segment-grid';
-import { NOTHING, type Segments } from './segments';
+import { NOTHING, Segments } from './segments';
 
 /**
  * The lines of cut faces: the sides of regions, told apart into outlines and joints (cut matter on both sides, drawn once and
- * lightly), and outlines that stay open. In a profile there are no joints. A terrain's cut is the ground line.
+ * lightly), and outlines that stay open. In a profile there are no joints. A terrain's cut is the ground line, which does not
+ * run through what is cut besides.
  */
 export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfile = false): void {
   const ends: number[] = [];
@@ -59,12 +61,17 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
     }
     if (t < 1) emit(t, 1, NOTHING);
   }
+  const ground = new Segments();
   for (const { part, points } of faces.open) {
     const element = model.partElement[part]!;
-    const role = model.elements[element]!.use === 'terrain' ? roleIndex('ground') : cut;
+    const isGround = model.elements[element]!.use === 'terrain';
+    const [role, list] = isGround ? [roleIndex('ground'), ground] : [cut, into];
     for (let i = 0; i + 3 < points.length; i += 2)
-      into.add(points[i]!, points[i + 1]!, 0, points[i + 2]!, points[i + 3]!, 0, { role, element });
+      list.add(points[i]!, points[i + 1]!, 0, points[i + 2]!, points[i + 3]!, 0, { role, element });
   }
+  const matter = faces.regions.filter(({ use }) => use !== 'earth').map(({ face }) => face);
+  const left = clearLines(ground.done(), [{ element: NOTHING, faces: matter }]);
+  for (let s = 0; s < left.count; s++) into.addStretch(left, s);
 }
 
 /** Finds which of some elements' cut outlines passes a point: a region of several elements has lines of all of them. */
