@@ -5,7 +5,6 @@ import { Author, type Point, type Ref } from '../demo/author';
  * files that offices send, half of the text are properties, and windows and furniture are copies of a few types.
  */
 export function generateIfc(megabytes: number): string {
-  _at = 0;
   const a = new Author('Generated block', 0, { east: 0, north: 0, height: 0 });
   a.material('Brick', [0.62, 0.4, 0.33]);
   a.material('Insulation', [0.86, 0.79, 0.58]);
@@ -17,6 +16,9 @@ export function generateIfc(megabytes: number): string {
     ['Insulation', 0.16],
     ['Concrete', 0.1],
   ]);
+  // each element has figures of its own, as those of a real file do
+  let count = 0;
+  const named = (element: Ref) => properties(a, element, ++count);
   const bays = Math.max(1, Math.round((megabytes * 1000) / BAY_KB));
   const [across, deep] = [8, 6];
   const floors = Math.ceil(bays / (across * deep));
@@ -30,8 +32,9 @@ export function generateIfc(megabytes: number): string {
       material: 'Concrete',
       predefined: 'FLOOR',
     });
-    properties(a, slab, f);
-    for (let i = 0; i < across; i++) for (let j = 0; j < deep && left-- > 0; j++) bay(a, storey, [i * 5, j * 5, z], `${f}.${i}.${j}`);
+    named(slab);
+    for (let i = 0; i < across; i++)
+      for (let j = 0; j < deep && left-- > 0; j++) bay(a, named, storey, [i * 5, j * 5, z], `${f}.${i}.${j}`);
   }
   return a.finish('generated.ifc');
 }
@@ -39,11 +42,7 @@ export function generateIfc(megabytes: number): string {
 /** Measured: the text of one bay with all that is in it. */
 const BAY_KB = 43;
 
-/** Counts elements, so that their quantities differ as those of a real file do. */
-let _at = 0;
-
-function bay(a: Author, storey: string, [x, y, z]: Point, tag: string): void {
-  const named = (element: Ref) => properties(a, element, ++_at);
+function bay(a: Author, named: (element: Ref) => void, storey: string, [x, y, z]: Point, tag: string): void {
   for (const turned of [false, true]) {
     const placement = { at: [x, y, z] as Point, x: (turned ? [0, 1, 0] : [1, 0, 0]) as Point };
     const wall = a.element('IFCWALL', `Wall ${tag}${turned ? 'b' : 'a'}`, {

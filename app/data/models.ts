@@ -1,4 +1,4 @@
-import { database, type ModelInfo, type ModelRow } from './database';
+import { database, type ModelInfo } from './database';
 import { elementTexts, standing } from './element-texts';
 
 /** A task of the page is not to take longer, milliseconds. */
@@ -21,7 +21,7 @@ export async function loadModel(id: string): Promise<ModelInfo | undefined> {
   if (known) return known;
   const [row, listed] = await Promise.all([database.models.get(id), database.elements.get(id)]);
   if (!row || !listed) return undefined;
-  const model: ModelInfo = { ...(row as ModelRow), elements: await parsed(listed.texts) };
+  const model: ModelInfo = { ...row, elements: await parsed(listed.texts) };
   _loaded.set(id, model);
   if (_loaded.size > KEPT) _loaded.delete(_loaded.keys().next().value!);
   return model;

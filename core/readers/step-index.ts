@@ -134,6 +134,7 @@ export class StepIndex {
           const name = latin(bytes, nameAt, i).toUpperCase();
           type = this.typeNames.push(name) - 1;
           names.set(hash, type);
+          if (type > MOST_TYPES) throw new Fault('file-unreadable', { reason: 'it has more kinds of records than any schema knows' });
           this.rowsOf.push(new Growing((n) => new Uint32Array(n)));
         }
         if (!this.ids.add(id)) {
@@ -462,6 +463,9 @@ const TENS = Float64Array.from({ length: 16 }, (_, k) => 10 ** k);
 const SHORT = 64;
 /** A list for each length of a short text, used over and over. */
 const SIGNS = Array.from({ length: SHORT }, (_, n) => new Array<number>(n).fill(0));
+
+/** Rows of types are kept in 16 bits; schemas know a thousand. */
+const MOST_TYPES = 0xffff;
 
 /** Records and short texts that are kept ready; powers of two. */
 const RECENT = 512;
