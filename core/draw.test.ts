@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from './geometry/polygons';
+import { JOIN } from './geometry/tolerances';
 import { box, modelOf, moved, polygon, prism, turned } from './testing/solids';
 import { drawModel, FRONT, frameSight, ISO, lengthOf, piecesOf, PLAN } from './testing/views';
 
@@ -23,6 +24,32 @@ describe('a drawing beside closed formulas', () => {
     const plan = drawModel(model, PLAN);
     expect([...plan.lineArc]).toEqual([0]);
     expect([...plan.arcs].map((x) => Math.round(x * 1e9) / 1e9 + 0)).toEqual([0, 0, 1, 0, 1, 0, Math.round(2 * Math.PI * 1e9) / 1e9]);
+  });
+
+  it.each([
+    ['a pin of 8 mm and 320 sides', 0.004, 320, 0.03],
+    ['a tank of 200 m and 6,000 sides, whose facets bend by less than 0.1°', 100, 6000, 10],
+  ])('shows the outlines of what is divided very finely: %s', (_, radius, sides, height) => {
+    const model = modelOf([prism(polygon(0, 0, radius, sides), 0, height)]);
+    const pieces = piecesOf(drawModel(model, FRONT));
+    expect(pieces).toHaveLength(4);
+    // ends nearer to one another than JOIN are one
+    expect(Math.abs(lengthOf(pieces) - 2 * height - 4 * radius)).toBeLessThan(4 * JOIN);
+  });
+
+  it('shows nothing in a flat face of low, noisy facets that is seen nearly edge-on', () => {
+    const noise = (i: number) => (((i * 7919) % 13) / 13 - 0.5) * 2e-6;
+    const rows = 400;
+    const corners = Array.from({ length: rows * 2 }, (_, i) => [(i % 2) * 5, noise(i), Math.floor(i / 2) * 0.002] as const);
+    const triangles = Array.from({ length: rows - 1 }, (_, r) => {
+      const a = r * 2;
+      return [[a, a + 1, a + 3], [a, a + 3, a + 2]] as const; // prettier-ignore
+    }).flat();
+    for (const slant of [0, 0.0005, 0.001, 0.002]) {
+      const drawing = drawModel(modelOf([{ corners, triangles }]), frameSight([1, 0, slant], [0, 0, 1]));
+      const across = Math.abs(slant) * 5;
+      expect(lengthOf(piecesOf(drawing))).toBeLessThan(2 * rows * 0.002 + 2 * across + 1e-4);
+    }
   });
 
   it('keeps an octagon an octagon: eight edges, no arc', () => {

@@ -50,7 +50,7 @@ function edgesNear(scene: Scene, part: number, other: number, reach: number): nu
   const out: number[] = [];
   for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
     const ends = [edgeVertices[e * 2]! * 3, edgeVertices[e * 2 + 1]! * 3] as const;
-    if (edgeKind[e] !== EdgeKind.coplanar && isNearPart(scene, ends, other, reach)) out.push(...ends);
+    if (edgeKind[e]! > EdgeKind.faint && isNearPart(scene, ends, other, reach)) out.push(...ends);
   }
   return out;
 }

@@ -247,7 +247,7 @@ function keepBehind({ model, scene, shown, view: { w }, loops, frame, touched, i
   /** Remembers what an edge is, of which something is left. */
   function keepKind(part: number, e: number): void {
     const kind = edgeKind[e]!;
-    if (kind === EdgeKind.coplanar || kind === EdgeKind.border) return;
+    if (kind <= EdgeKind.faint || kind === EdgeKind.border) return;
     const [a, b] = [edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!];
     const whole = !touched[part];
     if (w[a]! <= 0 && w[b]! <= 0 && !whole) return;

@@ -27,6 +27,9 @@ export const JOIN = 2e-5;
 /** Nothing shorter is drawn: 0.1 mm at true size is 1 µm on paper at 1:100. */
 export const SPECK = 1e-4;
 
+/** Cosine of the angle between face normals above which two faces are one plane without a doubt (3″): a round thing of 450,000 sides. */
+export const FLAT_COS = 1 - 1e-10;
+
 /** Cosine of the angle between face normals above which two faces are one plane (0.1°). */
 export const COPLANAR_COS = 0.9999985;
 

@@ -1,4 +1,4 @@
-import { COPLANAR_COS, DEPTH, SMOOTH_COS } from '../geometry/tolerances';
+import { COPLANAR_COS, DEPTH, FLAT_COS, SMOOTH_COS } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
 
 /** A triangle lower than this is a sliver: its own normal is noise. Ten welds. */
@@ -92,9 +92,9 @@ export function classifyEdges(
       continue;
     }
     const cos = normals[a * 3]! * normals[b * 3]! + normals[a * 3 + 1]! * normals[b * 3 + 1]! + normals[a * 3 + 2]! * normals[b * 3 + 2]!;
-    if (cos > COPLANAR_COS) continue;
-    if (cos > SMOOTH_COS && liesIn(a, b, e)) continue;
-    kinds[e] = cos > SMOOTH_COS ? EdgeKind.smooth : EdgeKind.crease;
+    if (cos > FLAT_COS) continue;
+    if (cos > COPLANAR_COS || (cos > SMOOTH_COS && liesIn(a, b, e))) kinds[e] = EdgeKind.faint;
+    else kinds[e] = cos > SMOOTH_COS ? EdgeKind.smooth : EdgeKind.crease;
   }
   return kinds;
 

@@ -6,7 +6,7 @@ import { describeModel, summarise } from './summary';
 
 const count = (model: ReturnType<typeof modelOf>) => {
   const scene = prepare(model);
-  const kinds = [0, 0, 0, 0];
+  const kinds = [0, 0, 0, 0, 0, 0];
   for (const kind of scene.edgeKind) kinds[kind]!++;
   return {
     scene,

@@ -3,6 +3,7 @@ import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { findEdges } from './adjacency';
 import { classifyEdges, faceNormals } from './classify-edges';
+import { smoothLooseCreases } from './loose-creases';
 import { meetings } from './meetings';
 import { mendFlips } from './mend-flips';
 import { mendTCorners } from './mend-t-corners';
@@ -33,6 +34,7 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
   const edgeKind = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
   tellRoundFromFolded({ vertices: welded.vertices, normals, ...edges }, edgeKind);
+  smoothLooseCreases({ vertices: welded.vertices, normals, ...edges }, edgeKind);
   if (known) keepKinds(known, welded.cornerOf, edges.edgeVertices, edgeKind);
   const parts = model.partElement.length;
   const trianglePart = new Uint32Array(edges.triangles.length / 3);

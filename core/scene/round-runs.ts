@@ -188,7 +188,7 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
   }
 }
 
-/** Which flat face each triangle of a part belongs to: triangles joined over coplanar edges share the number of one of them. */
+/** Which flat face each triangle of a part belongs to: triangles joined over coplanar and faint edges share the number of one of them. */
 function flatFaces({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part: number, edgeKind: Uint8Array): Uint32Array {
   const first = partTriangleStart[part]!;
   const count = partTriangleStart[part + 1]! - first;
@@ -197,7 +197,7 @@ function flatFaces({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part
     for (let k = 0; k < 3; k++) {
       const e = triangleEdges[(first + t) * 3 + k]!;
       const other = edgeFaces[e * 2 + 1]!;
-      if (edgeKind[e] !== EdgeKind.coplanar || other < 0 || edgeFaces[e * 2]! < 0) continue;
+      if (edgeKind[e]! > EdgeKind.faint || other < 0 || edgeFaces[e * 2]! < 0) continue;
       leaders.join(t, (edgeFaces[e * 2] === first + t ? other : edgeFaces[e * 2]!) - first);
     }
   return Uint32Array.from({ length: count }, (_, t) => leaders.of(t));

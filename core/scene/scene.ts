@@ -1,8 +1,9 @@
 /**
  * How two faces meet in an edge. Decided once per model; it does not depend on the view. Smooth: a facet joint of something
- * round, no line. Surface: a shallow crease between flat faces, a fine line.
+ * round, no line. Faint: one plane but for so little that it may be noise, or the joint of a very fine round thing: both are no
+ * line, but where a surface turns away the round thing has its outline. Surface: a shallow crease between flat faces, a fine line.
  */
-export const EdgeKind = { coplanar: 0, smooth: 1, crease: 2, border: 3, surface: 4 } as const;
+export const EdgeKind = { coplanar: 0, faint: 1, smooth: 2, crease: 3, border: 4, surface: 5 } as const;
 
 /** Triangles of a block: small enough to be passed over, large enough to be few. */
 export const BLOCK = 64;

@@ -80,7 +80,8 @@ export function candidateEdges(
         const seenB = closed ? fb === Facing.front : fb !== Facing.edgeOn;
         const turns = fa !== fb;
         if (!seenA && !seenB && !(keepHidden && ek === EdgeKind.crease && (fa === Facing.back || fb === Facing.back))) continue;
-        if (ek === EdgeKind.smooth && !turns) continue;
+        if (ek <= EdgeKind.smooth && !turns) continue;
+        if (ek === EdgeKind.faint && !turnsAway(scene, facing, a, b)) continue;
         reason =
           !seenA && !seenB ? Candidate.back : turns ? Candidate.outline : ek === EdgeKind.surface ? Candidate.surface : Candidate.crease;
         // Of two seen faces one lies behind what continues the other, if the edge is convex; in a corner neither does.
@@ -205,6 +206,31 @@ export function candidateEdges(
     join.push(joinA);
     join.push(joinB);
   }
+}
+
+/** So many faces of a fine round thing may be edge-on between one that is turned to the eye and one that is turned away. */
+const EDGE_ON = 64;
+const _edgeOn: number[] = [];
+
+/**
+ * Whether a surface turns away at an edge between faces of different facing. Where one of them is edge-on, the next that is not
+ * decides, over the joints of one surface: noise in a flat face that is seen nearly edge-on makes nothing turn away.
+ */
+function turnsAway({ triangleEdges, edgeFaces, edgeKind }: Scene, facing: Uint8Array, a: number, b: number): boolean {
+  if (facing[a] !== Facing.edgeOn && facing[b] !== Facing.edgeOn) return true;
+  const own = facing[a] === Facing.edgeOn ? facing[b]! : facing[a]!;
+  _edgeOn.length = 0;
+  _edgeOn.push(facing[a] === Facing.edgeOn ? a : b);
+  for (let k = 0; k < _edgeOn.length; k++)
+    for (let i = _edgeOn[k]! * 3, end = i + 3; i < end; i++) {
+      const e = triangleEdges[i]!;
+      if (edgeKind[e]! > EdgeKind.smooth) continue;
+      const other = edgeFaces[e * 2] === _edgeOn[k] ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
+      if (other < 0 || facing[other] === own || _edgeOn.includes(other)) continue;
+      if (facing[other] !== Facing.edgeOn) return true;
+      if (_edgeOn.length < EDGE_ON) _edgeOn.push(other);
+    }
+  return false;
 }
 
 /** Whether a short line lies behind what covers all its tiles, so that nothing more needs to be asked. */

@@ -264,7 +264,8 @@ function emitGaps(
   let t = lo;
   for (let k = 0; k <= count; k++) {
     const until = k < count ? Math.min(exactFrom[k]!, hi) : hi;
-    if ((until - t) * length > GAP) {
+    // a whole edge is no leftover of the widening, however short it is: fine round things are made of such
+    if ((until - t) * length > GAP || (t === 0 && until === 1)) {
       const a = t * length < GAP ? 0 : t,
         b = (1 - until) * length < GAP ? 1 : until;
       const data = sink.ends.reserve(6),

@@ -68,7 +68,7 @@ export function wantedTiles({ scene, view, units, grid, shown, limits, frame, ke
       const fa = facing[edgeFaces[e * 2]!]!,
         b = edgeFaces[e * 2 + 1]!;
       const fb = b < 0 ? fa : facing[b]!;
-      if (kind === EdgeKind.smooth && fa === fb) continue;
+      if (kind <= EdgeKind.smooth && fa === fb) continue;
       if (isClosed && fa !== Facing.front && fb !== Facing.front) continue;
       const p = edgeVertices[e * 2]!,
         q = edgeVertices[e * 2 + 1]!;
@@ -91,8 +91,7 @@ function finePartsOf(scene: Scene): Uint8Array {
   for (let part = 0; part < out.length; part++) {
     if (partTriangleStart[part + 1]! - partTriangleStart[part]! < FINE) continue;
     let sharp = 0;
-    for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++)
-      if (edgeKind[e] !== EdgeKind.coplanar && edgeKind[e] !== EdgeKind.smooth) sharp++;
+    for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) if (edgeKind[e]! > EdgeKind.smooth) sharp++;
     out[part] = sharp <= SHARP * (partEdgeStart[part + 1]! - partEdgeStart[part]!) ? 1 : 0;
   }
   _fine.set(scene, out);
