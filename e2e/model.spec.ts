@@ -1,15 +1,18 @@
 import assimp from 'assimpjs';
 import { expect, test } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { dracoGlb } from '../fuzz/draco-glb';
 import { drawn, drop, openDemo, row } from './support';
 
+// files that strangers made, see scripts/sample-models.mjs
+const SAMPLES = process.env.SAMPLE_MODELS ?? '/usr/share/assimp/models';
+const HOUSE = `${SAMPLES}/IFC/${readdirSync(`${SAMPLES}/IFC`).find((name) => name.endsWith('.ifc'))!}`;
 const STL = 'node_modules/stl/test/binary/cube-20mm-with-hole.stl';
 const OBJ = 'node_modules/assimpjs/examples/testfiles/cube_with_materials';
 const STEP = 'node_modules/occt-import-js/test/testfiles/cax-if/as1-oc-214.stp';
 
-/** The same tetrahedron as PLY and as 3MF. */
+/** A tetrahedron. */
 const CORNERS = [
   [0, 0, 0],
   [4, 0, 0],
@@ -23,7 +26,6 @@ const FACES = [
   [2, 0, 3],
 ];
 const PLY = `ply\nformat ascii 1.0\nelement vertex 4\nproperty float x\nproperty float y\nproperty float z\nelement face 4\nproperty list uchar int vertex_indices\nend_header\n${CORNERS.map((c) => c.join(' ')).join('\n')}\n${FACES.map((f) => `3 ${f.join(' ')}`).join('\n')}\n`;
-const MODEL = `<model unit="meter" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><resources><object id="1" name="Tip"><mesh><vertices>${CORNERS.map(([x, y, z]) => `<vertex x="${x}" y="${y}" z="${z}"/>`).join('')}</vertices><triangles>${FACES.map(([a, b, c]) => `<triangle v1="${a}" v2="${b}" v3="${c}"/>`).join('')}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>`;
 
 test('each format opens: a mesh, an assembly, an archive, a file with what belongs to it', async ({ page }) => {
   const library = await assimp();
@@ -34,7 +36,9 @@ test('each format opens: a mesh, an assembly, an archive, a file with what belon
     ['cube.stl', readFileSync(STL), /STL, 1 element/],
     ['cube.obj', readFileSync(`${OBJ}.obj`), /OBJ, 1 element/, [['cube_with_materials.mtl', readFileSync(`${OBJ}.mtl`)]]],
     ['tip.ply', Buffer.from(PLY), /PLY, 1 element, 1 closed, 4.00 × 4.00 × 4.00 m/],
-    ['tip.3mf', Buffer.from(zipSync({ '3D/3dmodel.model': strToU8(MODEL) })), /3MF, 1 element, 1 closed, 4.00 × 4.00 × 4.00 m/],
+    ['house.ifc', readFileSync(HOUSE), /IFC2X3, 110 elements/],
+    ['box.3mf', readFileSync(`${SAMPLES}/3MF/box.3mf`), /3MF, 1 element, 1 closed, 0.0100 × 0.0200 × 0.0300 m/],
+    ['figure.ply', readFileSync(`${SAMPLES}/PLY/Wuson.ply`), /PLY, 1 element/],
     ['cube.glb', glb, /glTF, 1 element/],
     ['packed.glb', Buffer.from(await dracoGlb()), /glTF, 1 element, 1 closed, 1.00 × 1.00 × 1.00 m/],
     ['as1.stp', readFileSync(STEP), /STEP, 18 elements, 18 closed/],

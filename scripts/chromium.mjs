@@ -1,6 +1,6 @@
-import { spawnSync } from 'node:child_process';
 import { accessSync, constants, existsSync } from 'node:fs';
 import { delimiter, join } from 'node:path';
+import { installFromDebian } from './debian.mjs';
 
 const NAMES = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome'];
 
@@ -13,12 +13,7 @@ export function ensureChromium() {
   }
   const found = onPath();
   if (found) return found;
-  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    console.log('Installing Chromium from the Debian packages ...');
-    const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
-    spawnSync('apt-get', ['update', '-qq'], quiet);
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], quiet);
-  }
+  installFromDebian('chromium');
   const installed = onPath();
   if (installed) return installed;
   console.error('The end-to-end tests need Chromium: install it (on Debian: apt-get install chromium) or set CHROME_PATH.');

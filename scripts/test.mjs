@@ -3,9 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './packages.mjs';
+import { ensureSampleModels } from './sample-models.mjs';
 
 ensurePackages();
 const chromium = ensureChromium();
+const samples = ensureSampleModels();
 ensureBuild();
 
 const tool = (name, ...args) => [`node_modules/.bin/${name}`, args];
@@ -29,7 +31,7 @@ for (const [name, command, args] of STEPS) {
   if (only.length > 0 && !only.some((word) => name.includes(word))) continue;
   const start = Date.now();
   console.log(`\n== ${name}`);
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, CHROME_PATH: chromium } });
+  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, CHROME_PATH: chromium, SAMPLE_MODELS: samples } });
   console.log(`-- ${name}: ${status === 0 ? 'holds' : 'FAILED'}, ${((Date.now() - start) / 1000).toFixed(1)} s`);
   if (status === 0) passed++;
   else failed.push(name);

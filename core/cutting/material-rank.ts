@@ -1,3 +1,5 @@
+import { materialWords } from '../model/material-words';
+
 /** One line of a table of ranks: materials whose name holds one of the words have the rank. The first that fits decides. */
 export interface RankRule {
   /** Words or parts of words, parted by spaces; without case. */
@@ -27,10 +29,10 @@ const MIDDLE = 50;
 /** Rank of a material by its name, after an office's own table and then the one that comes along. */
 export function rankOf(name: string | undefined, own: readonly RankRule[] = []): number {
   if (name === undefined) return MIDDLE;
-  const lower = name.toLowerCase();
-  const fits = ({ material }: RankRule) => material.toLowerCase().split(' ').some((word) => word !== '' && lower.includes(word)); // prettier-ignore
+  const words = materialWords(name);
+  const fits = ({ material }: RankRule) => material.toLowerCase().split(' ').some((word) => word !== '' && words.includes(word)); // prettier-ignore
   return (own.find(fits) ?? RANKS.find(fits))?.rank ?? MIDDLE;
 }
 
 /** Whether a layer is a gap: air and cavities are regions without fill. */
-export const isAir = (name: string): boolean => /\b(air|cavity|void|gap)\b/i.test(name);
+export const isAir = (name: string): boolean => /\b(air|cavity|void|gap)\b/.test(materialWords(name));

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
+import { rankOf } from '../cutting/material-rank';
 import { ROLES } from '../linework/role';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
@@ -49,6 +50,25 @@ describe('drafting standard', () => {
     for (const layer of styled.lineLayer) expect(styled.layers[layer]).toBeDefined();
     expect(styled.fills.every((fill) => fill !== null)).toBe(true);
     expect(styled.layers[styled.fills[1]!.layer]!.name).not.toBe(styled.layers[styled.fills[0]!.layer]!.name);
+  });
+
+  it.each([
+    ['Stahlbeton C30/37', 'FILL CONCRETE', 80],
+    ['Béton armé', 'FILL CONCRETE', 80],
+    ['Hormigón', 'FILL CONCRETE', 80],
+    ['Baustahl S235', 'FILL STEEL', 90],
+    ['Acier', 'FILL STEEL', 90],
+    ['Dämmung 035', 'FILL INSULATION', 30],
+    ['Glaswolle', 'FILL INSULATION', 30],
+    ['Brettschichtholz', 'FILL TIMBER', 60],
+    ['Metselwerk', 'FILL MASONRY', 70],
+    ['Intonaco', 'FILL PLASTER', 20],
+    ['Glacier paint', 'FILL', 20],
+  ])('fills and ranks a material by what its name means: %s', (material, layer, rank) => {
+    const model = modelOf([{ solid: box([0, 0, 0], [1, 1, 1]), material }]);
+    const styled = styleDrawing(model, drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0])), STANDARD, 50);
+    expect(styled.layers[styled.fills[0]!.layer]!.name).toBe(layer);
+    expect(rankOf(material)).toBe(rank);
   });
 
   it('knows every role', () => {

@@ -1,5 +1,6 @@
 import type { Drawing } from '../linework/drawing';
 import { ROLES } from '../linework/role';
+import { materialWords } from '../model/material-words';
 import { firstMaterials, type Model } from '../model/model';
 import type { FillRule, LineRule, PatternLine, PenColour, Standard } from './standard';
 
@@ -38,7 +39,8 @@ export interface StyledDrawing {
   readonly standard: Standard;
 }
 
-const fitsWord = (word: string | undefined, name: string): boolean => word === undefined || name.toLowerCase().includes(word.toLowerCase());
+const fitsWord = (word: string | undefined, name: string): boolean =>
+  word === undefined || materialWords(name).includes(word.toLowerCase());
 const fitsWhole = (word: string | undefined, name: string): boolean => word === undefined || name.toLowerCase() === word.toLowerCase();
 
 /** Applies a standard to a drawing: the first fitting rule gives each line its layer and each region its fill. */

@@ -17,6 +17,7 @@ export type FaultCode =
   | 'file-without-faces'
   | 'file-too-large'
   | 'file-feature'
+  | 'file-version'
   | 'archive-without-model'
   | 'obj-no-faces'
   | 'obj-bad-number'

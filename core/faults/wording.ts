@@ -14,6 +14,7 @@ const FAULTS: Record<FaultCode, string> = {
   'file-without-faces': '{file} holds no faces: {reason}',
   'file-too-large': '{file}: {what} would need {size}, more than the {limit} that are allowed; it is damaged, or must be divided',
   'file-feature': '{file} uses {feature}, which is not read: export it without',
+  'file-version': '{file} is written in {version} of {format}, which is not read: export it in {read}',
   'archive-without-model': '{file} is an archive without a model in it (it holds {names})',
   'memory-full': '{file} needs more memory than there is: divide it, or export it without its smallest things',
   'reading-hangs':

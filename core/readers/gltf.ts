@@ -28,7 +28,7 @@ const MOST_TRIANGLES = 6e7;
  * its materials by name. Metres and Y up, as the format has it, unless the options say otherwise. The container, the tree and the
  * indices are checked here, since the loader (glTF-Transform) passes damage on without a word. Meshopt and Draco compression are
  * undone; skins and morphs are taken at rest.
- * @throws Fault file-damaged, file-feature, file-without-faces, file-too-large
+ * @throws Fault file-damaged, file-version, file-without-faces, file-too-large
  */
 export async function readGltf(
   bytes: Uint8Array,
@@ -36,14 +36,15 @@ export async function readGltf(
   { openDraco, ...options }: MeshOptions & { readonly openDraco: OpenDraco },
 ): Promise<Model> {
   const { json, isBinary } = readJson(bytes);
-  checkJson(json, isBinary ? bytes.length : Infinity);
+  inOrder(() => checkJson(json, isBinary ? bytes.length : Infinity));
   const io = new WebIO().registerExtensions(ALL_EXTENSIONS).setLogger(new Logger(Logger.Verbosity.SILENT));
-  if (json.extensionsUsed?.includes('EXT_meshopt_compression')) {
+  const uses = (extension: string) => Array.isArray(json.extensionsUsed) && json.extensionsUsed.includes(extension);
+  if (uses('EXT_meshopt_compression')) {
     await MeshoptDecoder.ready;
     io.registerDependencies({ 'meshopt.decoder': MeshoptDecoder });
   }
-  if (json.extensionsUsed?.includes('KHR_draco_mesh_compression')) io.registerDependencies({ 'draco3d.decoder': await openDraco() });
-  const resources = isBinary ? {} : resourcesOf(json, options);
+  if (uses('KHR_draco_mesh_compression')) io.registerDependencies({ 'draco3d.decoder': await openDraco() });
+  const resources = isBinary ? {} : inOrder(() => resourcesOf(json, options));
   let document: Document;
   try {
     document = isBinary ? await io.readBinary(bytes) : await io.readJSON({ json, resources });
@@ -85,6 +86,11 @@ export async function readGltf(
   const { notes, triangles } = parts.builder;
   if (counts.strange) notes.push({ code: 'pieces-skipped', facts: { count: counts.strange, what: 'points or lines' } });
   if (counts.outOfRange) notes.push({ code: 'faces-skipped', facts: { count: counts.outOfRange, place: 'indices beyond the corners' } });
+  if (!triangles.length && counts.outOfRange)
+    throw new Fault('file-damaged', {
+      place: 'in its indices',
+      reason: `all ${counts.outOfRange} faces point to corners that do not exist`,
+    });
   if (!triangles.length) throw new Fault('file-without-faces', { reason: 'no node of its scene has a mesh of triangles' });
   return parts.model(name, 'glTF', options, { metres: 1, up: 'y' });
 }
@@ -95,7 +101,7 @@ function readJson(bytes: Uint8Array): { json: GLTF.IGLTF; isBinary: boolean } {
   let text = bytes;
   if (isBinary) {
     const [version, told] = [data.getUint32(4, true), data.getUint32(8, true)];
-    if (version !== 2) throw new Fault('file-feature', { feature: `version ${version} of glTF` });
+    if (version !== 2) throw oldVersion(version);
     if (told > bytes.length)
       throw new Fault('file-damaged', { place: `at byte ${bytes.length}`, reason: `it was cut off: it should have ${told} bytes` });
     const length = bytes.length >= 20 ? data.getUint32(12, true) : 0;
@@ -112,11 +118,27 @@ function readJson(bytes: Uint8Array): { json: GLTF.IGLTF; isBinary: boolean } {
   }
 }
 
+/** What a step gives that trusts the kinds of things in the description; where they are other ones the file is damaged. */
+function inOrder<T>(step: () => T): T {
+  try {
+    return step();
+  } catch (error) {
+    if (error instanceof Fault) throw error;
+    throw new Fault('file-damaged', { place: 'in its description', reason: 'what stands in it is not of the kind that belongs there' });
+  }
+}
+
+/** What is told of a file of another version, or of none. */
+function oldVersion(version: unknown): Fault {
+  const told = typeof version === 'string' || typeof version === 'number' ? `version ${version}` : 'a version that is not told';
+  return new Fault('file-version', { format: 'glTF', version: told, read: 'version 2.0' });
+}
+
 /** Checks what would send the loader round in circles or make it ask for absurd room. */
 function checkJson(json: GLTF.IGLTF, size: number): void {
   const damaged = (place: string, reason: string) => new Fault('file-damaged', { place, reason });
-  if (!json.asset?.version?.startsWith('2'))
-    throw new Fault('file-feature', { feature: `version ${json.asset?.version ?? 'none'} of glTF` });
+  const version = (json.asset as { readonly version?: unknown } | undefined)?.version;
+  if (typeof version !== 'string' || !version.startsWith('2')) throw oldVersion(version);
   const nodes = json.nodes ?? [];
   const depth = new Int32Array(nodes.length);
   const walk = (id: number, level: number) => {

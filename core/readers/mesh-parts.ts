@@ -1,3 +1,4 @@
+import { Fault } from '../faults/fault';
 import { isClosed } from '../geometry/boundary-sum';
 import type { Colour, Model } from '../model/model';
 import { ModelBuilder } from '../model/model-builder';
@@ -154,6 +155,8 @@ export class MeshParts {
         indices.fill(Math.max(0, sound), t, t + 3);
       }
     for (let v = 0; sound >= 0 && v < isBad.length; v++) if (isBad[v]) data.copyWithin(v * 3, sound * 3, sound * 3 + 3);
+    if (this.notFinite * 3 === triangles.length)
+      throw new Fault('file-damaged', { place: 'in its corners', reason: 'of no face are all coordinates numbers' });
     if (this.notFinite) notes.push({ code: 'faces-not-finite', facts: { count: this.notFinite } });
   }
 }

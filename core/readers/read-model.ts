@@ -6,6 +6,7 @@ import type { MeshOptions } from './mesh-parts';
 import { kindOf, MODEL_KINDS, modelAmong, type ModelKind } from './model-kinds';
 import type { ShapeBuilder } from './shape-builder';
 import type { OpenStepLibrary } from './step-library';
+import { narrowText } from './wide-text';
 
 export interface ReadOptions extends MeshOptions {
   /** What builds the shapes of an IFC file. */
@@ -25,7 +26,11 @@ export async function readModel(bytes: Uint8Array, name: string, options: ReadOp
   if (!(MODEL_KINDS as readonly string[]).includes(kind)) throw new Fault('file-kind-unknown', { kind: kind ? `.${kind}` : 'none' });
   if (!bytes.length) throw new Fault('file-empty');
   if (isArchive(kind) || (kind === 'ifc' && isZip(bytes))) return readArchive(bytes, name, options);
-  switch (kind as ModelKind) {
+  return readKind(kind as ModelKind, narrowText(bytes, kind), name, options);
+}
+
+async function readKind(kind: ModelKind, bytes: Uint8Array, name: string, options: ReadOptions): Promise<Model> {
+  switch (kind) {
     case 'ifc':
       return (await import('./ifc')).readIfc(bytes, name, options);
     case 'obj':
