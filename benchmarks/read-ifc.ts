@@ -1,8 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openLibrary } from '../cli/ifc-library';
 import { readShared } from '../cli/read-here';
 import { buildInThread } from '../cli/shape-thread';
 import { readIfc } from '../core/readers/ifc';
@@ -33,7 +33,11 @@ async function ours(bytes: Uint8Array): Promise<number> {
 
 /** The library's own open, a stream over all meshes, and a copy of each geometry once: the least that any reader has to do. */
 async function libraryAlone(bytes: Uint8Array): Promise<number> {
-  const library = await openLibrary();
+  // as its own page shows it
+  const { IfcAPI, LogLevel } = createRequire(import.meta.url)('web-ifc') as typeof import('web-ifc');
+  const library = new IfcAPI();
+  await library.Init(undefined, true);
+  library.SetLogLevel(LogLevel.LOG_LEVEL_OFF);
   const model = library.OpenModel(bytes, SHAPE_SETTINGS);
   const seen = new Set<number>();
   let triangles = 0;

@@ -1,7 +1,7 @@
 import type { Element, ElementUse } from '../model/model';
 import type { ModelBuilder } from '../model/model-builder';
 import type { Materials } from './ifc-materials';
-import type { BuiltShapes } from './ifc-shapes';
+import type { BuiltShapes } from './shape-builder';
 import { PlacedShapes } from './placed-shapes';
 import type { StepIndex } from './step-index';
 

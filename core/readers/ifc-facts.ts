@@ -64,7 +64,7 @@ export class ProductFacts {
       ...(phase && { phase }),
       ...(layer && { layer }),
       ...(profile && { profile }),
-      ...(sets.length && { sets }),
+      ...(sets.length && { sets: sets.slice() }),
     };
   }
 

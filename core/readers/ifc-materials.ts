@@ -127,7 +127,7 @@ export class Materials {
       materials.reverse();
     }
     if (arc && bounds[0]! < 0) return null;
-    return { name: text(set.args[1]), normal, ...(arc ? { centre: arc.centre } : {}), bounds, materials };
+    return { name: text(set.args[1]), normal, ...(arc ? { centre: arc.centre } : {}), bounds, materials: materials.slice() };
   }
 
   /** Material of each shape item of a product, -1 where none is known. `shape` is its IfcProductDefinitionShape. */

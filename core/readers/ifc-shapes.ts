@@ -1,8 +1,7 @@
 import { Fault } from '../faults/fault';
 import type { IfcLibrary, IfcMesh, OpenLibrary } from './ifc-library';
 import { refs } from './ifc-placements';
-import type { PackedShapes } from './placed-shapes';
-import { ShapePacker } from './shape-packer';
+import type { BodySink } from './shape-batch';
 import { isRef, type StepIndex, type StepValue } from './step-index';
 
 /** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
@@ -21,7 +20,8 @@ export function bodyItems(index: StepIndex, representation: StepValue | undefine
   const chosen = bodies.length ? bodies : all.filter((r) => !OTHER.test(String(r.args[1] ?? '')));
   const items: number[] = [];
   for (const body of chosen) for (const item of refs(body.args[3])) follow(index, item, items, 0);
-  return items.length ? items : null;
+  // a list that grew has room for sixteen more; there is one for each product
+  return items.length ? items.slice() : null;
 }
 
 function follow(index: StepIndex, item: number, out: number[], depth: number): void {
@@ -40,12 +40,14 @@ export interface ShapeTask {
   readonly products: readonly number[];
   /** Products that the library passes over unless it is asked for each. */
   readonly spaces: readonly number[];
+  /** Products into whose shapes openings may be cut. */
+  readonly voided: readonly number[];
   /** A product of each kind of record. */
   readonly kinds: readonly (readonly [type: string, product: number])[];
 }
 
-export interface BuiltShapes {
-  readonly packed: PackedShapes;
+/** Which bodies are whose, by the order in which they were built. */
+export interface BuiltRows {
   /** Product, its first row among the bodies, and the row after its last, in turns. */
   readonly rows: readonly number[];
   /** Products whose building brought the library to a halt. */
@@ -57,25 +59,32 @@ export interface BuiltShapes {
 /**
  * Builds the shapes of all products, whatever representation they come from. Each geometry is read before the next product comes
  * (later the library has let it go). When the library halts, the products are built one by one and the guilty are named.
+ * @param bodies takes each body as it is built
  * @param opened the same file, where it is opened already
  * @throws Fault library-failed, file-unreadable
  */
 export async function buildShapes(
   { bytes, ...task }: ShapeTask,
+  bodies: BodySink,
   openLibrary: OpenLibrary,
   progress?: (share: number) => void,
   opened?: Promise<OpenFile>,
-): Promise<BuiltShapes> {
+): Promise<BuiltRows> {
   let { library, model } = await (opened ?? openFile(openLibrary, bytes));
   /** A library that has halted is of no more use: what comes after it needs another. */
   const reopen = async () => {
     ({ library, model } = await openFile(openLibrary, bytes));
   };
-  const shapes = new ShapePacker();
+  let rows = 0;
   const rowsOf = new Map<number, readonly [number, number]>();
+  const voided = new Set(task.voided);
+  /** The row of each shape that no opening has changed. */
+  const whole = new Map<number, number>();
   const halted: number[] = [];
   const take = (mesh: IfcMesh) => {
-    rowsOf.set(mesh.expressID, readMesh(library, model, mesh, task.metres, shapes));
+    const from = rows;
+    rows += readMesh(library, model, mesh, task.metres, bodies, voided.has(mesh.expressID) ? null : whole, rows);
+    rowsOf.set(mesh.expressID, [from, rows]);
   };
   const classes = new Map<string, string>();
   try {
@@ -114,7 +123,7 @@ export async function buildShapes(
   } catch {
     // a library that has halted cannot close; its memory goes with it
   }
-  return { packed: shapes.done(), rows: [...rowsOf].flatMap(([product, [from, to]]) => [product, from, to]), halted, classes };
+  return { rows: [...rowsOf].flatMap(([product, [from, to]]) => [product, from, to]), halted, classes };
 }
 
 function classOf(library: IfcLibrary, model: number, id: number): string {
@@ -144,11 +153,30 @@ export async function openFile(openLibrary: OpenLibrary, bytes: Uint8Array): Pro
   return { library, model };
 }
 
-/** Packs the bodies of one product; returns the first of its rows and the one after the last. */
-function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: number, shapes: ShapePacker): readonly [number, number] {
-  const from = shapes.count;
+/**
+ * Hands on the bodies of one product; returns how many there are.
+ * @param whole the rows of shapes that came before and are the same under the same number; null where openings may have been cut
+ * @param first the row of its first body
+ */
+function readMesh(
+  library: IfcLibrary,
+  model: number,
+  mesh: IfcMesh,
+  metres: number,
+  bodies: BodySink,
+  whole: Map<number, number> | null,
+  first: number,
+): number {
+  let taken = 0;
   for (let k = 0, count = mesh.geometries.size(); k < count; k++) {
     const part = mesh.geometries.get(k);
+    const { x, y, z, w } = part.color;
+    const known = whole?.get(part.geometryExpressID);
+    if (known !== undefined) {
+      bodies.again(known, part.flatTransformation, metres, [x, y, z, w]);
+      taken++;
+      continue;
+    }
     const geometry = library.GetGeometry(model, part.geometryExpressID);
     const size = geometry.GetVertexDataSize();
     if (size > 0) {
@@ -156,13 +184,14 @@ function readMesh(library: IfcLibrary, model: number, mesh: IfcMesh, metres: num
       const [v, i] = [geometry.GetVertexData() / 4, geometry.GetIndexData() / 4];
       const vertices = HEAPF32.subarray(v, v + size);
       const indices = HEAPU32.subarray(i, i + geometry.GetIndexDataSize());
-      const { x, y, z, w } = part.color;
-      shapes.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]);
+      whole?.set(part.geometryExpressID, first + taken);
+      bodies.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]);
+      taken++;
     }
     geometry.delete();
   }
   mesh.delete?.();
-  return [from, shapes.count];
+  return taken;
 }
 
 /** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition, even one that is missing. */

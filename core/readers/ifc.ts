@@ -6,7 +6,7 @@ import { moveToOrigin } from '../model/move-to-origin';
 import { ProductFacts } from './ifc-facts';
 import { Materials } from './ifc-materials';
 import { mendedFile } from './ifc-mended';
-import { Placements, text } from './ifc-placements';
+import { Placements, refs, text } from './ifc-placements';
 import { bodyItems, isProduct } from './ifc-shapes';
 import { addElements, type Described } from './ifc-elements';
 import type { ShapeBuilder } from './shape-builder';
@@ -26,6 +26,8 @@ export interface IfcOptions {
   readonly progress?: ((share: number) => void) | undefined;
 }
 
+/** More levels of assemblies than this are a circle. */
+const DEEPEST = 50;
 const SCHEMAS = /^IFC(2X3|4|4X3|4X1|4X2|2X2|2X_FINAL)/i;
 /** What has a shape but is nothing that stands there. */
 const NOT_MATTER =
@@ -81,6 +83,7 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
       metres,
       products: products.filter((id) => !/^IFC(SPACE|OPENING)/.test(index.typeNameOf(id))),
       spaces: products.filter(isSpace),
+      voided: voidedAmong(products, index, structure),
       kinds,
     },
     progress,
@@ -103,12 +106,12 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
     };
   };
   const described = products.map((product) => (itemsOf.get(product) ? describe(product) : null));
+  append(builder.flat, flatShapes(index, placements, structure, told, metres, products));
   const built = await building;
   shapeBuilder.end();
   const reach = addElements(builder, built, { index, products, kinds, itemsOf, described, describe, materials });
   append(builder.materials, materials.table);
   append(builder.propertySets, told.sets);
-  append(builder.flat, flatShapes(index, placements, structure, told, metres, products));
   if (!builder.elements.length) notes.push({ code: 'no-elements', facts: {} });
   else tellDoubts(builder);
   moveToOrigin(builder, reach);
@@ -123,15 +126,27 @@ function inSharedMemory(bytes: Uint8Array): Uint8Array {
   return shared;
 }
 
+/** Products that openings are cut into, and parts of such. */
+function voidedAmong(products: readonly number[], index: StepIndex, structure: Structure): number[] {
+  const pierced = new Set(index.all('IFCRELVOIDSELEMENT').flatMap((id) => refs(index.valueOf(id, 4))));
+  return products.filter((product) => {
+    let at: number | null = product;
+    for (let level = 0; at !== null && level < DEEPEST; level++) {
+      if (pierced.has(at)) return true;
+      at = structure.assemblyOf(at);
+    }
+    return false;
+  });
+}
+
 /** All products with a shape, in the order in which a model has its elements, and one of each kind of record. */
 function productsOf(index: StepIndex): { readonly products: readonly number[]; readonly kinds: readonly (readonly [string, number])[] } {
   const found: { readonly id: number; readonly key: string }[] = [];
   const kinds: [string, number][] = [];
   for (const type of index.types()) {
     if (!type.startsWith('IFC') || NOT_MATTER.test(type)) continue;
-    const all = index.all(type);
-    if (!all.slice(0, 8).some((id) => isProduct(index, id))) continue;
-    const products = all.filter((id) => isProduct(index, id));
+    if (!index.first(type, 8).some((id) => isProduct(index, id))) continue;
+    const products = index.all(type).filter((id) => isProduct(index, id));
     if (products.length) kinds.push([type, products[0]!]);
     for (const id of products) found.push({ id, key: text(index.valueOf(id, 0)) || `#${id}` });
   }

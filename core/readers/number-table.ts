@@ -1,13 +1,20 @@
 import { Growing } from '../model/model-builder';
 
+/** Up to so many times the count of all numbers a list by number is worth its room. */
+const SPARSE = 3;
+
 /**
- * Rows by the number that each bears: an open-addressing table, so that millions of numbers, however large and far apart, cost a
- * dozen bytes each.
+ * Rows by the number that each bears. Numbers that lie close together, as most files have them, are looked up in a list by number; the others in an
+ * open-addressing table, so that millions of numbers, however large and far apart, cost a dozen bytes each.
  */
 export class NumberTable {
   /** In 32 bits until a number comes that has more. */
   private numbers: Growing<Uint32Array> | Growing<Float64Array> = new Growing((n) => new Uint32Array(n), 1024);
-  private slots = new Int32Array(4096).fill(-1);
+  /** The row of each number below its length, -1 for none. */
+  private near = new Int32Array(4096).fill(-1);
+  /** The rows of all others, and how many they are. */
+  private slots = new Int32Array(64).fill(-1);
+  private far = 0;
 
   get count(): number {
     return this.numbers.length;
@@ -18,18 +25,33 @@ export class NumberTable {
 
   /** The row of a number, -1 where there is none. */
   rowOf(number: number): number {
-    return this.slots[this.slotOf(number)]!;
+    return number < this.near.length ? (this.near[number] ?? -1) : this.slots[this.slotOf(number)]!;
   }
 
   /** Adds a number as the next row; false, and nothing done, where it is there already. */
   add(number: number): boolean {
-    const slot = this.slotOf(number);
-    if (this.slots[slot]! >= 0) return false;
-    this.slots[slot] = this.count;
+    if (number >= this.near.length && number < SPARSE * (this.count + this.near.length / SPARSE)) this.reach(number);
+    if (this.rowOf(number) >= 0) return false;
+    const isNear = number < this.near.length;
+    if (isNear) this.near[number] = this.count;
+    else this.slots[this.slotOf(number)] = this.count;
     if (number >= WIDE && !this.isWide) this.makeWide();
     this.numbers.push(number);
-    if (this.count * 2 > this.slots.length) this.widen();
+    if (!isNear && ++this.far * 2 > this.slots.length) this.widen();
     return true;
+  }
+
+  /** Lets the list by number go on to a number; what was looked up in the table before is found in it then. */
+  private reach(number: number): void {
+    const before = this.near.length;
+    const near = new Int32Array(Math.max(before * 2, number + 1)).fill(-1, before);
+    near.set(this.near);
+    this.near = near;
+    if (!this.far) return;
+    for (const row of this.slots) {
+      const own = row < 0 ? Infinity : this.numberOf(row);
+      if (own < near.length) near[own] = row;
+    }
   }
 
   private isWide = false;
@@ -52,8 +74,9 @@ export class NumberTable {
   }
 
   private widen(): void {
+    const rows = this.slots.filter((row) => row >= 0);
     this.slots = new Int32Array(this.slots.length * 2).fill(-1);
-    for (let row = 0; row < this.count; row++) this.slots[this.slotOf(this.numberOf(row))] = row;
+    for (const row of rows) this.slots[this.slotOf(this.numberOf(row))] = row;
   }
 }
 

@@ -1,6 +1,14 @@
 import { Fault, type Facts, type FaultCode } from '../faults/fault';
 import type { OpenLibrary } from './ifc-library';
-import { buildShapes, openFile, type BuiltShapes, type OpenFile, type ShapeTask } from './ifc-shapes';
+import { buildShapes, openFile, type BuiltRows, type OpenFile, type ShapeTask } from './ifc-shapes';
+import type { PackedShapes } from './placed-shapes';
+import { ShapeSender, takeBatch, type ShapeBatch } from './shape-batch';
+import { ShapePacker } from './shape-packer';
+
+/** The bodies of a file, packed, and whose they are. */
+export interface BuiltShapes extends BuiltRows {
+  readonly packed: PackedShapes;
+}
 
 /** Builds the shapes of one file. */
 export interface ShapeBuilder {
@@ -18,7 +26,11 @@ export interface ShapeBuilder {
 export const builderHere = (openLibrary: OpenLibrary): ShapeBuilder => ({
   isThread: false,
   prepare: () => undefined,
-  build: (task, progress) => buildShapes(task, openLibrary, progress),
+  build: async (task, progress) => {
+    const packer = new ShapePacker();
+    const built = await buildShapes(task, packer, openLibrary, progress);
+    return { ...built, packed: packer.done() };
+  },
   end: () => undefined,
 });
 
@@ -30,7 +42,8 @@ export type ToShapeThread =
 /** What it answers. */
 export type FromShapeThread =
   | { readonly kind: 'progress'; readonly share: number }
-  | { readonly kind: 'built'; readonly built: BuiltShapes }
+  | { readonly kind: 'bodies'; readonly batch: ShapeBatch }
+  | { readonly kind: 'built'; readonly built: BuiltRows }
   | { readonly kind: 'fault'; readonly code: FaultCode; readonly facts: Facts };
 
 /** The other side, within the thread: opens a file while the one that asks still looks through it, and builds what is asked for. */
@@ -49,8 +62,13 @@ export function serveShapes(
     try {
       const bytes = message.bytes ?? prepared!.bytes;
       const progress = (share: number) => post({ kind: 'progress', share }, []);
-      const built = await buildShapes({ ...message.task, bytes }, openLibrary, progress, message.bytes ? undefined : prepared!.file);
-      post({ kind: 'built', built }, buffersOf(built));
+      const sender = new ShapeSender((batch) =>
+        post({ kind: 'bodies', batch }, [batch.vertices.buffer as ArrayBuffer, batch.indices.buffer as ArrayBuffer]),
+      );
+      const opened = message.bytes ? undefined : prepared!.file;
+      const built = await buildShapes({ ...message.task, bytes }, sender, openLibrary, progress, opened);
+      sender.end();
+      post({ kind: 'built', built }, []);
     } catch (error) {
       const { code, facts } = error instanceof Fault ? error : new Fault('library-failed', { reason: reasonOf(error) });
       post({ kind: 'fault', code, facts }, []);
@@ -84,11 +102,21 @@ export function builderInThread(open: () => ShapeThread): ShapeBuilder {
         thread = begin();
       }
       const built = new Promise<BuiltShapes>((resolve, reject) => {
+        // packed here while the thread builds the next ones
+        const packer = new ShapePacker();
         thread.onMessage((message) => {
           if (message.kind === 'progress') progress?.(message.share);
-          else if (message.kind === 'built') resolve(message.built);
+          else if (message.kind === 'bodies') pack(message.batch);
+          else if (message.kind === 'built') resolve({ ...message.built, packed: packer.done() });
           else reject(new Fault(message.code, message.facts));
         });
+        const pack = (batch: ShapeBatch) => {
+          try {
+            takeBatch(batch, packer);
+          } catch (error) {
+            reject(error instanceof RangeError ? new Fault('memory-full') : (error as Error));
+          }
+        };
       });
       thread.post({ kind: 'build', task, bytes: bytes === prepared ? null : bytes });
       return Promise.race([built, thread.ended]);
@@ -107,12 +135,6 @@ export function builderInThread(open: () => ShapeThread): ShapeBuilder {
     ended.catch(() => undefined);
     return { ...own, ended };
   }
-}
-
-function buffersOf({ packed }: BuiltShapes): ArrayBuffer[] {
-  const { corners, indices, wide, extent, place, colours } = packed;
-  const all = [...corners, ...indices, ...wide, extent, place, colours];
-  return [...new Set(all.map(({ buffer }) => buffer as ArrayBuffer))];
 }
 
 const reasonOf = (error: unknown): string => (error instanceof Error ? error.message : String(error)).slice(0, 120);

@@ -1,6 +1,7 @@
 import { Growing } from '../model/model-builder';
 import type { Colour } from '../model/model';
 import { fitsNarrow, type PackedShapes } from './placed-shapes';
+import type { BodySink } from './shape-batch';
 import { Welder } from './welder';
 
 /**
@@ -8,7 +9,7 @@ import { Welder } from './welder';
  * place once, and the placement that puts them into the model in double precision. What is the same shape as the last one under its
  * number is kept once. A row is one body.
  */
-export class ShapePacker {
+export class ShapePacker implements BodySink {
   private readonly item: number[] = [];
   private allCorners = 0;
   private allTriangles = 0;
@@ -22,11 +23,6 @@ export class ShapePacker {
   /** The last row of each item. */
   private readonly rowOf = new Map<number, number>();
 
-  /** How many rows there are. */
-  get count(): number {
-    return this.item.length;
-  }
-
   /**
    * Adds a body.
    * @param vertices six figures a corner: a place in file units and a normal, which is not kept
@@ -38,6 +34,16 @@ export class ShapePacker {
     const twin = this.rowOf.get(item);
     if (twin !== undefined && this.isSame(twin, vertices, indices, whole)) this.repeat(twin);
     else this.pack(vertices, indices, whole);
+    this.put(item, m, metres, colour);
+  }
+
+  /** Adds a body of the same shape as a row. */
+  again(row: number, m: readonly number[], metres: number, colour: Colour): void {
+    this.repeat(row);
+    this.put(this.item[row]!, m, metres, colour);
+  }
+
+  private put(item: number, m: readonly number[], metres: number, colour: Colour): void {
     const place = this.place.reserve(12);
     for (let column = 0, at = this.place.length; column < 4; column++, at++) {
       place[at] = m[column * 4]! * metres;

@@ -43,8 +43,9 @@ export class StepIndex {
   private readonly offsets = new Growing((n) => new Uint32Array(n), 1024);
   private readonly typeOf = new Growing((n) => new Uint16Array(n), 1024);
   private readonly typeNames: string[] = [];
-  /** The rows of each type. */
-  private readonly rowsOf: Growing<Uint32Array>[] = [];
+  /** The rows of all types, one type behind the other, and where each begins. */
+  private readonly rows: Uint32Array;
+  private readonly rowsFrom: Uint32Array;
   private readonly byType = new Map<string, readonly number[]>();
   private readonly decoder: TextDecoder;
   private parser: Parser | undefined;
@@ -54,6 +55,7 @@ export class StepIndex {
     this.bytes = bytes;
     if (!startsWith(bytes, 'ISO-10303-21', bytes[0] === 0xef ? 3 : 0)) throw new Fault(bytes.length ? 'file-not-ifc' : 'file-empty');
     const high = this.scan();
+    [this.rows, this.rowsFrom] = rowsByType(this.typeOf.view(), this.typeNames.length);
     this.isUtf8 = !high || isUtf8(bytes);
     this.decoder = new TextDecoder(this.isUtf8 ? 'utf-8' : 'windows-1252');
     const header = latin(bytes, 0, Math.min(bytes.length, 20000));
@@ -135,7 +137,6 @@ export class StepIndex {
           type = this.typeNames.push(name) - 1;
           names.set(hash, type);
           if (type > MOST_TYPES) throw new Fault('file-unreadable', { reason: 'it has more kinds of records than any schema knows' });
-          this.rowsOf.push(new Growing((n) => new Uint32Array(n)));
         }
         if (!this.ids.add(id)) {
           this.repeated.set(id, (this.repeated.get(id) ?? 1) + 1);
@@ -143,7 +144,6 @@ export class StepIndex {
         }
         this.offsets.push(i);
         this.typeOf.push(type);
-        this.rowsOf[type]!.push(this.ids.count - 1);
       } else {
         if (c > 127) high = true;
         if ((c > 126 || (c < 32 && c !== 10 && c !== 13 && c !== 9 && c !== 12)) && this.stray < 0 && i > 2 && !this.isPadding(i))
@@ -195,11 +195,15 @@ export class StepIndex {
   /** Numbers of all records of a type, in the order of the file. */
   all(type: string): readonly number[] {
     let ids = this.byType.get(type);
-    if (!ids) {
-      const rows = this.rowsOf[this.typeNames.indexOf(type)]?.view() ?? [];
-      this.byType.set(type, (ids = Array.from(rows, (row) => this.ids.numberOf(row))));
-    }
+    if (!ids) this.byType.set(type, (ids = this.first(type, Infinity)));
     return ids;
+  }
+  /** Numbers of so many records of a type, the first in the file. */
+  first(type: string, count: number): readonly number[] {
+    const of = this.typeNames.indexOf(type);
+    if (of < 0) return [];
+    const [from, to] = [this.rowsFrom[of]!, this.rowsFrom[of + 1]!];
+    return Array.from(this.rows.subarray(from, Math.min(to, from + count)), (row) => this.ids.numberOf(row));
   }
 
   /** The records that were asked for last: one product is asked for several times in a row. */
@@ -248,6 +252,17 @@ export class StepIndex {
   lineOf(offset: number): number {
     return lineOf(this.bytes, offset);
   }
+}
+
+/** The rows of each type in their order, one type behind the other, and where each begins: a counting sort. */
+function rowsByType(typeOf: Uint16Array, types: number): [rows: Uint32Array, from: Uint32Array] {
+  const from = new Uint32Array(types + 1);
+  for (const type of typeOf) from[type + 1]!++;
+  for (let type = 0; type < types; type++) from[type + 1]! += from[type]!;
+  const next = from.slice();
+  const rows = new Uint32Array(typeOf.length);
+  for (let row = 0; row < typeOf.length; row++) rows[next[typeOf[row]!]!++] = row;
+  return [rows, from];
 }
 
 /** Reads one argument list. Nesting beyond 200 levels is damage, not data. */

@@ -1,5 +1,5 @@
-/** Kinds of model files that are text, or may be. STL is left out: its binary form begins with eighty bytes of any kind. */
-const TEXT_KINDS: ReadonlySet<string> = new Set(['ifc', 'obj', 'mtl', 'ply', 'dxf', 'gltf', 'step', 'stp']);
+/** Kinds of files that are text, or may be. IFC sees to itself; the binary form of STL begins with eighty bytes of any kind. */
+const TEXT_KINDS: ReadonlySet<string> = new Set(['obj', 'mtl', 'ply', 'dxf', 'gltf', 'step', 'stp']);
 
 /**
  * The bytes of a file of text in UTF-8, where it was stored in UTF-16 as its first two bytes tell (byte order mark, Unicode
