@@ -24,10 +24,8 @@ export class ProductFacts {
     this.typeOf = typeOf;
     this.values = new StepTwins(index, (id) => this.value(id));
     for (const id of index.all('IFCRELDEFINESBYPROPERTIES')) {
-      const r = index.get(id);
-      if (!r) continue;
-      const sets = refs(r.args[5]);
-      for (const product of refs(r.args[4]))
+      const sets = index.refsOf(id, 5);
+      for (const product of index.refsOf(id, 4))
         for (const set of sets) {
           this.owned.before.push(this.lastOwn.get(product) ?? -1);
           this.lastOwn.set(product, this.owned.set.length);
@@ -101,18 +99,19 @@ export class ProductFacts {
   private set(id: number): number {
     let row = this.rowOf.get(id);
     if (row !== undefined) return row;
-    const r = this.index.get(id);
-    const isQuantity = r?.type === 'IFCELEMENTQUANTITY';
+    const { index } = this;
+    const type = index.typeNameOf(id);
+    const isQuantity = type === 'IFCELEMENTQUANTITY';
     const values: (string | number)[] = [];
     let mixed = 0;
-    if (r && (isQuantity || r.type === 'IFCPROPERTYSET'))
-      for (const p of refs(r.args[isQuantity ? 5 : 4])) {
+    if (isQuantity || type === 'IFCPROPERTYSET')
+      for (const p of index.refsOf(id, isQuantity ? 5 : 4)) {
         const known = this.values.of(p);
         if (!known) continue;
         values.push(known.name, known.value);
         mixed = Math.imul(mixed ^ known.number, 0x9e3779b1);
       }
-    row = values.length ? this.rowOfValues(text(r!.args[2]), values, mixed) : -1;
+    row = values.length ? this.rowOfValues(text(index.valueOf(id, 2)), values, mixed) : -1;
     this.rowOf.set(id, row);
     return row;
   }

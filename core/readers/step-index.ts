@@ -233,6 +233,16 @@ export class StepIndex {
       return undefined;
     }
   }
+  /** The records that one value of a record points to, one or a list; none where it is anything else. */
+  refsOf(id: number, place: number): number[] {
+    const row = this.ids.rowOf(id);
+    if (row < 0) return [];
+    try {
+      return this.parserAt(row).refsAt(place);
+    } catch {
+      return [];
+    }
+  }
   /** The bytes of a record, from its number sign to behind its list, as far as it can be followed. */
   extentOf(id: number): [from: number, to: number] {
     const { bytes } = this;
@@ -324,6 +334,32 @@ class Parser {
     return c === 41 ? undefined : this.value(c);
   }
 
+  /** The numbers of the records that the value at a place points to; what is no number sign in a list is passed over. */
+  refsAt(place: number): number[] {
+    if (this.skip() !== 40) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    this.at++;
+    for (let k = 0; k < place; k++) if (!this.passOver()) return [];
+    const c = this.skip();
+    if (c === 35) return [this.number()];
+    const out: number[] = [];
+    if (c !== 40) return out;
+    for (this.at++; ;) {
+      const d = this.skip();
+      if (d === 41) return out;
+      if (d === 35) out.push(this.number());
+      else if (d === 44) this.at++;
+      else this.value(d);
+    }
+  }
+
+  /** The number behind a number sign. */
+  private number(): number {
+    const { bytes } = this;
+    let id = 0;
+    for (this.at++; bytes[this.at]! >= 48 && bytes[this.at]! <= 57; this.at++) id = id * 10 + bytes[this.at]! - 48;
+    return id;
+  }
+
   /** Passes over one value and the comma behind it; false at the end of the list. */
   private passOver(): boolean {
     const { bytes } = this;
@@ -352,11 +388,7 @@ class Parser {
     }
     if (c === 40) return this.list();
     if (c === 39) return this.string();
-    if (c === 35) {
-      let id = 0;
-      for (this.at++; bytes[this.at]! >= 48 && bytes[this.at]! <= 57; this.at++) id = id * 10 + bytes[this.at]! - 48;
-      return { ref: id };
-    }
+    if (c === 35) return { ref: this.number() };
     if (c === 46) {
       const from = ++this.at;
       while (this.at < bytes.length && bytes[this.at] !== 46) this.at++;
