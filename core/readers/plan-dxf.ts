@@ -17,6 +17,10 @@ const INSUNITS: Readonly<Record<number, number>> = { 1: 0.0254, 2: 0.3048, 4: 0.
 /** Smaller outlines than this are marks, m². */
 const SMALL = 1e-4;
 
+/** Whether an entity is a face or a body of space: a polyline of the kinds mesh (16) and polyface (64) too. */
+const isBody = (entity: DxfEntity): boolean =>
+  /^(3DFACE|3DSOLID|MESH|BODY|SURFACE)$/.test(entity.type) || (entity.type === 'POLYLINE' && (figure(entity, 70) & 80) !== 0);
+
 /** A corner of a polyline, and the bulge of the side that begins at it. */
 type Corner = readonly [x: number, y: number, bulge: number];
 
@@ -67,6 +71,10 @@ export function readPlanDxf(bytes: Uint8Array, name: string, { unit }: MeshOptio
     }))
     .filter((l) => l.rings.length)
     .sort((a, b) => (a.name < b.name ? -1 : 1));
+  if (!layers.length && entities.some(isBody))
+    throw new Fault('file-without-faces', {
+      reason: 'it has bodies in three dimensions, and of a DXF a plan is read; export them as IFC, STEP or OBJ',
+    });
   if (!layers.length) throw new Fault('file-without-faces', { reason: 'no layer of this plan has a closed outline or a double line' });
   const plan = { layers, rows: layers.map(firstRow) };
   const model = buildPlan(plan, name, { metres, up: 'z', isStated: unit !== undefined || own !== undefined });

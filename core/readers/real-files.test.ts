@@ -171,6 +171,10 @@ describe('files that are not in order', () => {
     expect(await outcome(path)).toBe(expected);
   });
 
+  it.each(['DXF/wuson.dxf', 'DXF/PinkEggFromLW.dxf'])('%s: bodies in a DXF are told from a plan', async (path) => {
+    await expect(open(path)).rejects.toMatchObject({ code: 'file-without-faces', facts: { reason: expect.stringContaining('three dim') } });
+  });
+
   it('a text in UTF-16 is read as the same one in UTF-8', async () => {
     const [wide, plain] = [await open('OBJ/box_UTF16BE.obj'), await open('OBJ/box.obj')];
     expect([wide.positions, wide.triangles]).toEqual([plain.positions, plain.triangles]);
