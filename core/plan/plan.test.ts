@@ -109,8 +109,40 @@ describe('a model out of a plan', () => {
     const damaged = new TextEncoder().encode('0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n');
     expect(() => readPlanDxf(damaged, 'a.dxf')).toThrowError(expect.objectContaining({ code: expect.stringMatching(/^file-/) as string }));
     expect(readPlanDxf(dxf(`${house}0\nINSERT\n8\n0\n2\nX\n10\n0\n20\n0\n`), 'a.dxf').notes.map(noteSentence)).toEqual([
-      '1 pieces are blocks, splines or hatches and are passed over',
+      '1 pieces are splines, hatches or blocks that are not there and are passed over',
     ]);
+  });
+
+  it('has its blocks taken apart: moved, turned, stretched, in rows, in one another, seen from behind', () => {
+    const square = '0\nLWPOLYLINE\n8\n0\n90\n4\n70\n1\n10\n0\n20\n0\n10\n1000\n20\n0\n10\n1000\n20\n1000\n10\n0\n20\n1000\n';
+    const block = (name: string, of: string, x = 0) => `0\nBLOCK\n8\n0\n2\n${name}\n10\n${x}\n20\n0\n${of}0\nENDBLK\n`;
+    const insert = (name: string, layer: string, groups: Record<number, number>) =>
+      `0\nINSERT\n8\n${layer}\n2\n${name}\n${Object.entries(groups).map(([code, value]) => `${code}\n${value}\n`).join('')}`; // prettier-ignore
+    const blocks =
+      block('Post', square, 500) + block('Pair', insert('post', '0', { 10: 0 }) + insert('POST', 'OTHER COLUMNS', { 10: 5000 })) + block('Loop', insert('Loop', '0', {}).repeat(9)); // prettier-ignore
+    const placed = [
+      // base point in the middle of a side: from 1500 to 2500, twice as deep
+      insert('Post', 'COLUMNS A', { 10: 2000, 20: 0, 42: 2 }),
+      // turned by a quarter: what was to the right is above
+      insert('Post', 'COLUMNS B', { 10: 0, 20: 9000, 50: 90 }),
+      insert('Post', 'COLUMNS C', { 10: 0, 20: 20000, 70: 3, 44: 4000 }),
+      insert('Pair', 'COLUMNS D', { 10: 0, 20: 40000 }),
+      insert('Post', 'COLUMNS E', { 10: 3000, 20: 60000, 230: -1 }),
+      // on paper
+      insert('Post', 'COLUMNS F', { 10: 0, 20: 0, 67: 1 }),
+    ];
+    const text = (of: string) => new TextEncoder().encode(`0\nSECTION\n2\nBLOCKS\n${blocks}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${of}0\nENDSEC\n0\nEOF\n`); // prettier-ignore
+    const { plan } = readPlanDxf(text(placed.join('')), 'a.dxf', { unit: 'mm' });
+    const boxes = plan!.layers.map(({ name, rings }) => [name, ...rings.map((r) => [0, 1].map((k) => [Math.min, Math.max].map((of) => of(...r.filter((_, i) => i % 2 === k))))).sort()]); // prettier-ignore
+    expect(boxes).toEqual([
+      ['COLUMNS A', [[1.5, 2.5], [0, 2]]],
+      ['COLUMNS B', [[-1, expect.closeTo(0)], [8.5, 9.5]]],
+      ['COLUMNS C', [[-0.5, 0.5], [20, 21]], [[3.5, 4.5], [20, 21]], [[7.5, 8.5], [20, 21]]],
+      ['COLUMNS D', [[-0.5, 0.5], [40, 41]]],
+      ['COLUMNS E', [[-3.5, -2.5], [60, 61]]],
+      ['OTHER COLUMNS', [[4.5, 5.5], [40, 41]]],
+    ]); // prettier-ignore
+    expect(() => readPlanDxf(text(insert('Loop', '0', {})), 'a.dxf')).toThrowError(expect.objectContaining({ code: 'file-too-large' }));
   });
 
   it('is drawn by hand: a ring of wall by its middle line, an opening in it, beside what was read', () => {

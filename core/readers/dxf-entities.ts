@@ -1,4 +1,5 @@
 import { Fault } from '../faults/fault';
+import type { Vec2 } from '../geometry/vec3';
 import { ByteText } from './byte-text';
 
 /** One entity of a drawing: its kind and its groups in turns, a code and a value each (DXF Reference, Group Codes). */
@@ -7,14 +8,30 @@ export interface DxfEntity {
   readonly groups: readonly (readonly [code: number, value: string])[];
 }
 
+/** What stands in a block, round its base point. */
+export interface DxfBlock {
+  readonly base: Vec2;
+  readonly entities: readonly DxfEntity[];
+}
+
+/** What is used of a text DXF. */
+interface DxfFile {
+  /** Of the section ENTITIES. */
+  readonly entities: readonly DxfEntity[];
+  readonly blocks: ReadonlyMap<string, DxfBlock>;
+  readonly variables: ReadonlyMap<string, string>;
+  /** Whether the end mark was there. */
+  readonly isWhole: boolean;
+}
+
 /**
- * The entities of a text DXF's ENTITIES section, and its variables by name. Reads to the end of the file whatever is missing in it;
- * `isWhole` tells whether the end mark was there.
+ * The entities of a text DXF, those of its blocks by their names, and its variables by name. Reads to the end of the file whatever is missing in it.
  * @throws Fault file-damaged where a group code is none
  */
-export function readDxfEntities(bytes: Uint8Array): { entities: DxfEntity[]; variables: Map<string, string>; isWhole: boolean } {
+export function readDxfEntities(bytes: Uint8Array): DxfFile {
   const text = new ByteText(bytes);
   const entities: DxfEntity[] = [];
+  const blocks: { readonly head: DxfEntity; readonly entities: DxfEntity[] }[] = [];
   const variables = new Map<string, string>();
   let section = '';
   let variable = '';
@@ -38,7 +55,12 @@ export function readDxfEntities(bytes: Uint8Array): { entities: DxfEntity[]; var
       else if (value === 'EOF') {
         isWhole = true;
         break;
-      } else if (section === 'ENTITIES') entities.push({ type: value, groups: (groups = []) });
+      } else if (section === 'ENTITIES' || section === 'BLOCKS') {
+        const entity = { type: value, groups: (groups = []) };
+        if (section === 'ENTITIES') entities.push(entity);
+        else if (value === 'BLOCK') blocks.push({ head: entity, entities: [] });
+        else blocks.at(-1)?.entities.push(entity);
+      }
     } else if (isNamed && code === 2) {
       section = value;
       isNamed = false;
@@ -47,7 +69,11 @@ export function readDxfEntities(bytes: Uint8Array): { entities: DxfEntity[]; var
       else if (variable && !variables.has(variable)) variables.set(variable, value);
     } else groups?.push([code, value]);
   }
-  return { entities, variables, isWhole };
+  const named = blocks.map(({ head, entities: own }): [string, DxfBlock] => {
+    const base: Vec2 = [figure(head, 10) || 0, figure(head, 20) || 0];
+    return [words(head, 2).toUpperCase(), { base, entities: own }];
+  });
+  return { entities, blocks: new Map(named), variables, isWhole };
 }
 
 /** The first figure of a code, or NaN. */
