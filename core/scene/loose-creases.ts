@@ -23,13 +23,12 @@ const MOST = 64;
 export function smoothLooseCreases({ vertices, normals, edgeVertices, edgeFaces, partEdgeStart }: Meshes, edgeKind: Uint8Array): void {
   const degree = new Uint32Array(vertices.length / 3);
   for (let part = 0; part + 1 < partEdgeStart.length; part++) {
-    let smooth = 0;
+    const [from, to] = [partEdgeStart[part]!, partEdgeStart[part + 1]!];
+    let isRound = false;
+    for (let e = from; e < to && !isRound; e++) isRound = edgeKind[e] === EdgeKind.smooth;
+    if (!isRound) continue;
     const sharp: number[] = [];
-    for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
-      if (edgeKind[e] === EdgeKind.smooth) smooth++;
-      else if (edgeKind[e]! > EdgeKind.smooth) sharp.push(e);
-    }
-    if (!smooth || !sharp.length) continue;
+    for (let e = from; e < to; e++) if (edgeKind[e]! > EdgeKind.smooth) sharp.push(e);
     for (const e of sharp) for (let end = 0; end < 2; end++) degree[edgeVertices[e * 2 + end]!]!++;
     const ends = sharp.filter((e) => isShallow(e) && (isEnd(e, 0) || isEnd(e, 1)));
     if (!ends.length) continue;
