@@ -73,30 +73,41 @@ export function faceNormals(
   }
 }
 
-/** The EdgeKind of each edge, from the normals of its faces; see the tolerances for the angles. */
+/** Cosine of the largest angle (40°) by which facets of something round and coarsely divided are seen to bend by accident. */
+const COARSE_COS = Math.cos((40 * Math.PI) / 180);
+
+/**
+ * The EdgeKind of each edge, from the normals of its faces; see the tolerances for the angles. `shallow` are the creases, in ascending order, that bend
+ * by no more than coarse facets may.
+ */
 export function classifyEdges(
   vertices: Float64Array,
   triangles: Uint32Array,
   normals: Float64Array,
   edgeVertices: Uint32Array,
   edgeFaces: Int32Array,
-): Uint8Array {
+): { readonly edgeKind: Uint8Array; readonly shallow: readonly number[] } {
   const count = edgeFaces.length / 2;
-  const kinds = new Uint8Array(count);
+  const edgeKind = new Uint8Array(count);
+  const shallow: number[] = [];
   for (let e = 0; e < count; e++) {
     const a = edgeFaces[e * 2]!,
       b = edgeFaces[e * 2 + 1]!;
     if (a < 0) continue; // merged into another record: never drawn
     if (b < 0) {
-      kinds[e] = EdgeKind.border;
+      edgeKind[e] = EdgeKind.border;
       continue;
     }
     const cos = normals[a * 3]! * normals[b * 3]! + normals[a * 3 + 1]! * normals[b * 3 + 1]! + normals[a * 3 + 2]! * normals[b * 3 + 2]!;
     if (cos > FLAT_COS) continue;
-    if (cos > COPLANAR_COS || (cos > SMOOTH_COS && liesIn(a, b, e))) kinds[e] = EdgeKind.faint;
-    else kinds[e] = cos > SMOOTH_COS ? EdgeKind.smooth : EdgeKind.crease;
+    if (cos > COPLANAR_COS || (cos > SMOOTH_COS && liesIn(a, b, e))) edgeKind[e] = EdgeKind.faint;
+    else if (cos > SMOOTH_COS) edgeKind[e] = EdgeKind.smooth;
+    else {
+      edgeKind[e] = EdgeKind.crease;
+      if (cos > COARSE_COS) shallow.push(e);
+    }
   }
-  return kinds;
+  return { edgeKind, shallow };
 
   // Two wide, low faces of one plane may have normals that differ by noise: ask how far their far corners leave the other plane.
   function liesIn(a: number, b: number, e: number): boolean {

@@ -2,15 +2,10 @@ import { EdgeKind } from './scene';
 
 /** What is needed of a scene that is still being made. */
 interface Meshes {
-  readonly vertices: Float64Array;
-  readonly normals: Float64Array;
   readonly edgeVertices: Uint32Array;
-  readonly edgeFaces: Int32Array;
   readonly partEdgeStart: Uint32Array;
 }
 
-/** Cosine of the largest angle (40°) by which facets of something round and coarsely divided are seen to bend by accident. */
-const COARSE_COS = Math.cos((40 * Math.PI) / 180);
 /** A larger net of creases is none of accident. */
 const MOST = 64;
 
@@ -18,33 +13,32 @@ const MOST = 64;
  * Creases that hang on nothing become smooth, in place, in `edgeKind`. In doubly curved, filleted or scanned surfaces some joints
  * of coarse facets bend by more than a smooth one may; they begin and end within the surface. What a drafter would draw either
  * closes a loop, or ends at another crease or at a border: one end is enough to keep all that hangs together.
- * Cost: linear in the sharp edges of parts that have smooth ones. Ours.
+ * `shallow` names the creases that may be such joints, in ascending order. Cost: linear in the sharp edges of parts that have them.
+ * Ours.
  */
-export function smoothLooseCreases({ vertices, normals, edgeVertices, edgeFaces, partEdgeStart }: Meshes, edgeKind: Uint8Array): void {
-  const degree = new Uint32Array(vertices.length / 3);
-  for (let part = 0; part + 1 < partEdgeStart.length; part++) {
-    const [from, to] = [partEdgeStart[part]!, partEdgeStart[part + 1]!];
-    let isRound = false;
-    for (let e = from; e < to && !isRound; e++) isRound = edgeKind[e] === EdgeKind.smooth;
+export function smoothLooseCreases({ edgeVertices, partEdgeStart }: Meshes, edgeKind: Uint8Array, shallow: readonly number[]): void {
+  const isShallow = new Set(shallow);
+  for (let k = 0, part = 0; k < shallow.length;) {
+    while (partEdgeStart[part + 1]! <= shallow[k]!) part++;
+    const end = partEdgeStart[part + 1]!;
+    const own: number[] = [];
+    for (; k < shallow.length && shallow[k]! < end; k++) if (edgeKind[shallow[k]!] === EdgeKind.crease) own.push(shallow[k]!);
+    const [sharp, isRound] = sharpEdges(edgeKind, partEdgeStart[part]!, end);
     if (!isRound) continue;
-    const sharp: number[] = [];
-    for (let e = from; e < to; e++) if (edgeKind[e]! > EdgeKind.smooth) sharp.push(e);
-    for (const e of sharp) for (let end = 0; end < 2; end++) degree[edgeVertices[e * 2 + end]!]!++;
-    const ends = sharp.filter((e) => isShallow(e) && (isEnd(e, 0) || isEnd(e, 1)));
-    if (!ends.length) continue;
     const nets = new Nets(edgeVertices, sharp);
-    for (const e of ends) for (const loose of nets.tree(e, isShallow)) edgeKind[loose] = EdgeKind.smooth;
+    const isRight = (e: number) => isShallow.has(e) || edgeKind[e] === EdgeKind.surface;
+    for (const e of own) for (const loose of nets.treeOf(e, isRight)) edgeKind[loose] = EdgeKind.smooth;
   }
+}
 
-  function isEnd(e: number, end: number): boolean {
-    return degree[edgeVertices[e * 2 + end]!] === 1;
-  }
-
-  function isShallow(e: number): boolean {
-    const [a, b] = [edgeFaces[e * 2]! * 3, edgeFaces[e * 2 + 1]! * 3];
-    if (b < 0) return false;
-    return normals[a]! * normals[b]! + normals[a + 1]! * normals[b + 1]! + normals[a + 2]! * normals[b + 2]! > COARSE_COS;
-  }
+/** The creases, borders and surface lines of a part, and whether it has anything round. */
+function sharpEdges(edgeKind: Uint8Array, from: number, to: number): [sharp: number[], isRound: boolean] {
+  const sharp: number[] = [];
+  let isRound = false;
+  for (let e = from; e < to; e++)
+    if (edgeKind[e]! > EdgeKind.smooth) sharp.push(e);
+    else if (edgeKind[e] === EdgeKind.smooth) isRound = true;
+  return [sharp, isRound];
 }
 
 /** The nets in which sharp edges of a part hang together at their corners. */
@@ -67,7 +61,7 @@ class Nets {
   }
 
   /** The edges of the net that an edge belongs to, if it has no loop and all of them are right; else none. */
-  tree(first: number, isRight: (e: number) => boolean): readonly number[] {
+  treeOf(first: number, isRight: (e: number) => boolean): readonly number[] {
     if (this.netOf.has(first)) return [];
     const net = [first];
     const corners = new Set<number>();

@@ -32,9 +32,9 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
   const shells = severalShells(edges);
   turnRightSideOut(welded.vertices, edges, shells);
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
-  const edgeKind = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
+  const { edgeKind, shallow } = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
   tellRoundFromFolded({ vertices: welded.vertices, normals, ...edges }, edgeKind);
-  smoothLooseCreases({ vertices: welded.vertices, normals, ...edges }, edgeKind);
+  smoothLooseCreases(edges, edgeKind, shallow);
   if (known) keepKinds(known, welded.cornerOf, edges.edgeVertices, edgeKind);
   const parts = model.partElement.length;
   const trianglePart = new Uint32Array(edges.triangles.length / 3);
