@@ -5,7 +5,7 @@ import { linesInTrims } from './cutting/lines-in-trims';
 import { profileOf } from './cutting/profile';
 import { makeRegions, type CutFaces, type Region } from './cutting/regions';
 import { earthWithin, trim, type Trimmed } from './cutting/trim';
-import { looksAt, sheetsIn, trimPicture } from './linework/trims-in-picture';
+import { atTheirDepth, looksAt, sheetsIn, trimPicture, type Looking } from './linework/trims-in-picture';
 import { Fault, type Note } from './faults/fault';
 import { dot, scale, type Vec3 } from './geometry/vec3';
 import { HelperGone } from './linework/answers';
@@ -168,7 +168,8 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const { cut, distance } = plane;
   const reach = sight.depth ?? Infinity;
   const limits = { cut, depth: reach * (reach === Infinity ? 1 : foreshortening(reach, distance)) };
-  const trims = [...trimPlanes(sight, source.origin), ...beforeTheEye(prepared, frame, distance)];
+  const asked = trimPlanes(sight, source.origin);
+  const trims = [...asked, ...beforeTheEye(prepared, frame, distance)];
   const regionOptions = { ranks: options.ranks, layersMeet: sight.layersMeet };
   const pulls = pulledParts(source, sight, shown);
   const apart = pulls.length ? pullApart(source, pulls) : { model: source, traces: new Float64Array(0) };
@@ -186,21 +187,24 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
   const isProfile = sight.profile === true;
   const onGround = earthWithin(earthRegion(model, united, frame), frame, trims);
   const faces = isProfile ? profileOf(onGround) : onGround;
-  // in a perspective the faces that trims make are surfaces like others
-  const drawnTrims = distance === Infinity ? trimmed : [];
-  const trimFaces = drawnTrims.map((t, k) => ({ ...t.frame, faces: trimPicture(t, frame, limits, k + 1) }));
+  const looking: Looking = { frame, distance, cut, reach };
+  // what is taken away before the eye leaves faces that are surfaces like others
+  const drawnTrims = trimmed.slice(0, asked.length).filter((t) => looksAt(t.frame, looking));
+  const trimFaces = trimmed.slice(0, asked.length).map((t, k) => ({ of: t.frame, faces: trimPicture(t, looking, k + 1) }));
   watch?.({ name: 'cut', faces });
   const t1 = clock();
 
   const hasWhole = shown.includes(2);
-  const pictures = [{ ...frame, faces }, ...trimFaces].map(({ faces: own, origin, look: [x, y, z] }) => {
+  const pictures = [{ of: frame, faces }, ...trimFaces].map(({ faces: own, of }) => {
+    const { origin, look: [x, y, z] } = of; // prettier-ignore
     const covers = hasWhole ? coversBefore(scene, shown, frame, distance, origin, [-x, -y, -z]) : [];
     const found = new Segments();
     if (!options.cutOnly) cutLines(model, own, found, isProfile);
     const cut = clearLines(found.done(), covers);
     const regions = clearRegions(own.regions, covers, cut);
     const rims = options.cutOnly ? [] : [rimLines(own.regions, covers, regions)];
-    return { lines: joinSegments([cut, ...rims]), regions, notes: outlineNotes(model, own) };
+    const lines = joinSegments([cut, ...rims]);
+    return { lines: of === frame ? lines : atTheirDepth(lines, of, looking), regions, notes: outlineNotes(model, own) };
   });
   let segments = joinSegments(pictures.map(({ lines }) => lines));
   if (!(plane.cut && (sight.depth === 0 || options.cutOnly))) {
@@ -214,11 +218,11 @@ function* look(source: Model, prepared: Scene, sight: Sight, options: DrawOption
       inTrims: linesInTrims(
         scene,
         shown,
-        drawnTrims.filter((t) => looksAt(t.frame, frame)).map((t) => t.frame),
+        drawnTrims.map((t) => t.frame),
       ),
       cutFaces: [
         ...faces.regions.map(({ face }): CutFace => ({ face, depth: [0, 0, 0] })),
-        ...drawnTrims.flatMap((t) => sheetsIn(t, frame, limits)),
+        ...drawnTrims.flatMap((t) => sheetsIn(t, looking)),
       ],
       earthFaces: faces.regions.filter((r) => r.use === 'earth').map((r) => r.face),
       keepHidden: sight.hidden === true,

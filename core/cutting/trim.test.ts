@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/polygons';
 import { unit, type Vec3 } from '../geometry/vec3';
 import { prepare } from '../scene/prepare';
+import type { Sight } from '../sights/sight';
 import { checkSight } from '../sights/sight-schema';
 import { judge } from '../testing/sampler';
 import { angle, box, modelOf, moved, polygon, prism, turned, type Solid } from '../testing/solids';
@@ -105,16 +106,19 @@ describe('trims', () => {
 
   it('are drawn as what remains: the brute-force sampler sees the same', () => {
     const cells = fc.array(fc.tuple(solid, fc.integer({ min: 0, max: 1 }), fc.integer({ min: 0, max: 1 })), { minLength: 1, maxLength: 3 });
+    const [eye, target] = [[0.3, -4, 2.7], [0, 1, 0.5]] as const; // prettier-ignore
+    const perspective: Sight = { kind: 'perspective', number: '', name: '', eye, target };
+    const ways = [[ISO, Infinity], [frameSight([0.37, 0.81, -0.29], [0, 0, 1]), Infinity], [perspective, Math.hypot(0.3, 5, 2.2)]] as const; // prettier-ignore
     fc.assert(
-      fc.property(cells, fc.array(plane, { minLength: 1, maxLength: 2 }), fc.boolean(), (bodies, planes, isIso) => {
+      fc.property(cells, fc.array(plane, { minLength: 1, maxLength: 2 }), fc.constantFrom(...ways), (bodies, planes, [view, distance]) => {
         const model = modelOf(bodies.map(([s, x, z]) => moved(s, [x * 0.75, 0.25 * z, z])));
-        const sight = { ...(isIso ? ISO : frameSight([0.37, 0.81, -0.29], [0, 0, 1])), trims: planes };
+        const sight = { ...view, trims: planes };
         const { scene } = trim(model, prepare(model), new Uint8Array(bodies.length).fill(1), planes);
         const rest = { ...model, positions: scene.vertices, triangles: scene.triangles, partStart: scene.partTriangleStart };
-        const { missing, extra } = judge(rest, drawModel(model, sight), false);
+        const { missing, extra } = judge(rest, drawModel(model, sight), false, distance);
         expect({ missing, extra }).toEqual({ missing: [], extra: [] });
       }),
-      { seed: 9, numRuns: 150 },
+      { seed: 9, numRuns: 200 },
     );
   });
 

@@ -2,51 +2,89 @@ import { dot, type Vec3 } from '../geometry/vec3';
 import type { Ring } from '../geometry/polygons';
 import type { Frame } from '../sights/frame';
 import type { TrimPlane } from '../sights/trims';
-import type { ViewLimits } from '../visibility/candidate-edges';
+import { foreshortening } from '../sights/view-space';
 import type { CutFace } from '../visibility/fill-tiles';
 import type { CutFaces } from '../cutting/regions';
 import { cutBack, NOTHING_CUT, type Trimmed } from '../cutting/trim';
+import type { SegmentList } from './segments';
+
+/** From where faces are looked at, and where the sight ends. */
+export interface Looking {
+  readonly frame: Frame;
+  /** Of the eye before the frame's plane, Infinity for parallels. */
+  readonly distance: number;
+  /** Whether the frame's plane cuts. */
+  readonly cut: boolean;
+  /** How deep one looks, metres, Infinity for no end. */
+  readonly reach: number;
+}
 
 /** The cut faces of one trim as the sight shows them: what its own plane or its depth takes away is gone. */
-export function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Frame, limits: ViewLimits, number: number): CutFaces {
-  const own = inPicture(cutBack(faces, from, endsOf(to, limits)), from, to);
+export function trimPicture({ frame: from, faces }: Trimmed['faces'][number], to: Looking, number: number): CutFaces {
+  const own = inPicture(cutBack(faces, from, endsOf(to)), from, to);
   return { ...own, regions: own.regions.map((region) => ({ ...region, trim: number })) };
 }
 
 /** What of the cut faces of one trim hides what lies behind it, without a body that would. */
-export function sheetsIn({ frame: from, sheets }: Trimmed['faces'][number], to: Frame, limits: ViewLimits): CutFace[] {
-  const { regions } = inPicture(cutBack(sheets, from, endsOf(to, limits)), from, to);
-  const [n, steep] = [from.look, dot(from.look, to.look)];
-  const before = dot(n, [to.origin[0] - from.origin[0], to.origin[1] - from.origin[1], to.origin[2] - from.origin[2]]);
-  return regions.map(({ face }) => ({ face, depth: [-before / steep, -dot(n, to.right) / steep, -dot(n, to.up) / steep] }));
+export function sheetsIn({ frame: from, sheets }: Trimmed['faces'][number], to: Looking): CutFace[] {
+  const depth = depthOf(from, to);
+  return inPicture(cutBack(sheets, from, endsOf(to)), from, to).regions.map(({ face }) => ({ face, depth }));
+}
+
+/** Lines that lie in a trim's plane with their depths in space. */
+export function atTheirDepth(lines: SegmentList, from: Frame, to: Looking): SegmentList {
+  const [d0, du, dv] = depthOf(from, to);
+  const depths = lines.depths.map((_, end) => {
+    const w = d0 + du * lines.ends[end * 2]! + dv * lines.ends[end * 2 + 1]!;
+    return to.distance === Infinity ? w : (w * to.distance) / (to.distance - w);
+  });
+  return { ...lines, depths };
 }
 
 /** The planes at which a sight ends. */
-function endsOf(to: Frame, limits: ViewLimits): TrimPlane[] {
+function endsOf({ frame: { origin, look }, cut, reach }: Looking): TrimPlane[] {
   const ends: TrimPlane[] = [];
-  if (limits.cut) ends.push({ origin: to.origin, normal: [-to.look[0], -to.look[1], -to.look[2]] });
-  if (limits.depth < Infinity) {
-    const at = (k: 0 | 1 | 2) => to.origin[k] + to.look[k] * limits.depth;
-    ends.push({ origin: [at(0), at(1), at(2)], normal: to.look });
+  if (cut) ends.push({ origin, normal: [-look[0], -look[1], -look[2]] });
+  if (reach < Infinity) {
+    const at = (k: 0 | 1 | 2) => origin[k] + look[k] * reach;
+    ends.push({ origin: [at(0), at(1), at(2)], normal: look });
   }
   return ends;
 }
 
-/** Whether the face of a trim is seen: its outer side, which is against its look, looks at the eye. */
-export const looksAt = (from: Frame, to: Frame): boolean => dot(from.look, to.look) >= 1e-6;
+/**
+ * How steeply a plane stands in the picture, and how far it lies behind the middle of the picture's plane. Points n · p = c in the
+ * sight's frame lie, drawn towards an eye at the distance d, on n · p' = c (1 - w' / d): a plane again, with c / d more along w.
+ */
+function planeIn(from: Frame, { frame: to, distance }: Looking): { readonly steep: number; readonly c: number } {
+  const n = from.look;
+  const c = dot(n, [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]]);
+  return { steep: dot(n, to.look) + c / distance, c };
+}
 
-/** Cut faces of one plane as they lie in another frame's picture; empty when they look away from it. */
-function inPicture(faces: CutFaces, from: Frame, to: Frame): CutFaces {
-  if (!looksAt(from, to)) return NOTHING_CUT;
+/** Whether the face of a trim is seen: its outer side, which is against its look, looks at the eye. */
+export const looksAt = (from: Frame, to: Looking): boolean => planeIn(from, to).steep >= 1e-6;
+
+/** The depth of a trim's plane in the picture: its own at (0, 0), and what comes to it along u and v. */
+function depthOf(from: Frame, to: Looking): readonly [number, number, number] {
+  const { steep, c } = planeIn(from, to);
+  return [c / steep, -dot(from.look, to.frame.right) / steep, -dot(from.look, to.frame.up) / steep];
+}
+
+/** Cut faces of one plane as they lie in the picture; empty when they look away from the eye. */
+function inPicture(faces: CutFaces, from: Frame, looking: Looking): CutFaces {
+  if (!looksAt(from, looking)) return NOTHING_CUT;
+  const { frame: to, distance } = looking;
   const shift: Vec3 = [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]];
-  const [u0, v0] = [dot(shift, to.right), dot(shift, to.up)];
-  const [ru, rv] = [dot(from.right, to.right), dot(from.right, to.up)];
-  const [pu, pv] = [dot(from.up, to.right), dot(from.up, to.up)];
+  const along = (axis: Vec3) => [dot(shift, axis), dot(from.right, axis), dot(from.up, axis)] as const;
+  const [u, v, w] = [along(to.right), along(to.up), along(to.look)];
   const place = (ring: Ring): Ring => {
     const out = new Float64Array(ring.length);
     for (let i = 0; i < ring.length; i += 2) {
-      out[i] = u0 + ring[i]! * ru + ring[i + 1]! * pu;
-      out[i + 1] = v0 + ring[i]! * rv + ring[i + 1]! * pv;
+      const at = ([zero, right, up]: readonly [number, number, number]) => zero + ring[i]! * right + ring[i + 1]! * up;
+      const k = foreshortening(at(w), distance);
+      out[i] = at(u) * k;
+      out[i + 1] = at(v) * k;
     }
     return out;
   };

@@ -4,15 +4,24 @@ import type { Adjacency } from './adjacency';
 /** A part with more borders than this is open by design (a terrain), not by mistake. */
 const MOST = 3000;
 
+interface Mended {
+  readonly triangles: Uint32Array;
+  readonly partTriangleStart: Uint32Array;
+  readonly parts: Uint8Array;
+}
+
 /**
  * Closes T-corners: where a corner of a part lies on a border edge of the same part (within WELD), the edge's triangle is split
  * there, so that the two sides of the seam have the same corners. Triangulations of profiles with several holes leave such seams.
- * Returns new triangles and part offsets, or null when nothing was to mend. Cost: borders squared within a part, for open parts only.
+ * Returns new triangles and part offsets, and which parts (1) were mended, or null when nothing was to mend. A flat triangle along a seam
+ * goes, and leaves the edge behind it to be mended next: see to those parts again. Cost: borders squared within a part, for open parts only.
+ * @param among parts (1) that are looked at; all where it is not given
  */
-export function mendTCorners(vertices: Float64Array, edges: Adjacency): { triangles: Uint32Array; partTriangleStart: Uint32Array } | null {
+export function mendTCorners(vertices: Float64Array, edges: Adjacency, among?: Uint8Array): Mended | null {
   const splits = new Map<number, Map<number, number[]>>();
+  const parts = new Uint8Array(edges.partBorders.length);
   for (let part = 0; part < edges.partBorders.length; part++) {
-    if (!edges.partBorders[part] || edges.partBorders[part]! > MOST) continue;
+    if (!edges.partBorders[part] || edges.partBorders[part]! > MOST || among?.[part] === 0) continue;
     const borders: number[] = [];
     const corners = new Set<number>();
     for (let e = edges.partEdgeStart[part]!; e < edges.partEdgeStart[part + 1]!; e++)
@@ -27,6 +36,7 @@ export function mendTCorners(vertices: Float64Array, edges: Adjacency): { triang
       const own = splits.get(t) ?? new Map<number, number[]>();
       own.set(e, on);
       splits.set(t, own);
+      parts[part] = 1;
     }
   }
   if (!splits.size) return null;
@@ -47,7 +57,7 @@ export function mendTCorners(vertices: Float64Array, edges: Adjacency): { triang
     }
     partTriangleStart[part + 1] = triangles.length / 3;
   }
-  return { triangles: Uint32Array.from(triangles), partTriangleStart };
+  return { triangles: Uint32Array.from(triangles), partTriangleStart, parts };
 }
 
 /** Corners on the open segment from low to high, in that order. */
@@ -67,18 +77,15 @@ function cornersOn(vertices: Float64Array, low: number, high: number, corners: R
   return on.sort((a, b) => a[0] - b[0]).map(([, c]) => c);
 }
 
-/** Triangulates a triangle with extra corners on its sides: cuts off ears that are not flat. */
+/** Triangulates a triangle with extra corners on its sides: cuts off ears that are not flat, and leave nothing that is flat as a whole. */
 function fan(vertices: Float64Array, outline: readonly number[], out: number[]): void {
-  const ring = [...outline];
+  let ring = [...outline];
+  const isEar = (of: readonly number[], i: number) => !isFlat(vertices, of.at(i - 1)!, of[i]!, of[(i + 1) % of.length]!);
   while (ring.length > 3) {
-    const k = ring.findIndex(
-      (_, i) =>
-        !isFlat(vertices, ring.at(i - 1)!, ring[i]!, ring[(i + 1) % ring.length]!) &&
-        (ring.length > 4 || !isFlat(vertices, ring.at(i - 1)!, ring[(i + 1) % ring.length]!, ring[(i + 2) % ring.length]!)),
-    );
+    const k = ring.findIndex((_, i) => isEar(ring, i) && ring.toSpliced(i, 1).some((_corner, n, rest) => isEar(rest, n)));
     if (k < 0) break;
     out.push(ring.at(k - 1)!, ring[k]!, ring[(k + 1) % ring.length]!);
-    ring.splice(k, 1);
+    ring = ring.toSpliced(k, 1);
   }
   if (ring.length === 3) out.push(...ring);
 }

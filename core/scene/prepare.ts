@@ -21,12 +21,18 @@ export interface KnownEdges {
   readonly kinds: ArrayLike<number>;
 }
 
+/** One flat triangle may lie behind another. */
+const MENDS = 3;
+
 /** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
 export function prepare(model: Model, known?: KnownEdges): Scene {
   const welded = weld(model.positions, model.triangles, model.partStart, WELD);
   let edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
-  const mended = mendTCorners(welded.vertices, edges);
-  if (mended) edges = findEdges(mended.triangles, mended.partTriangleStart, welded.vertices.length / 3);
+  let mended = mendTCorners(welded.vertices, edges);
+  for (let round = 0; mended && round < MENDS; round++) {
+    edges = findEdges(mended.triangles, mended.partTriangleStart, welded.vertices.length / 3);
+    mended = mendTCorners(welded.vertices, edges, mended.parts);
+  }
   const turned = mendFlips(edges);
   if (turned) edges = findEdges(turned, edges.partTriangleStart, welded.vertices.length / 3);
   const shells = severalShells(edges);

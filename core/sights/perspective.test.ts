@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Vec3 } from '../geometry/vec3';
+import { faceArea } from '../geometry/polygons';
+import { unit, type Vec3 } from '../geometry/vec3';
+import type { Drawing } from '../linework/drawing';
+import { ROLES } from '../linework/role';
 import { judge } from '../testing/sampler';
 import { box, modelOf, moved, polygon, prism, turned } from '../testing/solids';
 import { drawModel, lengthOf, piecesOf } from '../testing/views';
@@ -9,6 +12,9 @@ import type { Sight } from './sight';
 
 const view = (eye: Vec3, target: Vec3, more: Partial<Sight> = {}): Sight =>
   checkSight({ kind: 'perspective', number: 'V-01', name: '', eye, target, ...more });
+
+/** The line that a point of a drawing belongs to. */
+const lineOf = ({ lineStart }: Drawing, point: number) => lineStart.findLastIndex((start) => start <= point);
 
 describe('a perspective', () => {
   it('is true to size in the picture plane, and shrinks by the intercept theorem behind it', () => {
@@ -70,6 +76,50 @@ describe('a perspective', () => {
     const lines = (more: Partial<Sight>) => piecesOf(drawModel(room, view([0, 0, 1.6], [0, 5, 1.6], { fov: 60, ...more })));
     expect(lines({ leaveWhole: [{ name: 'e0' }] })).toEqual(lines({}));
     expect(lines({})).not.toHaveLength(0);
+  });
+
+  it('fills what its trims cut, where the eye sees the face: a wall and the beam built into it, of any rank', () => {
+    // at these depths before the eye, whose picture plane is 5 away
+    for (const at of [5.5, 7]) {
+      const model = modelOf([
+        { solid: box([-2, 5, 0], [0.4, 4, 3]), material: 'Concrete', name: 'wall' },
+        { solid: box([-2.2, 5, 2], [4.2, 4, 0.3]), material: 'Oak', name: 'beam' },
+        { solid: box([1, 4, 0], [1, 0.5, 1]), material: 'Oak', name: 'before the plane' },
+      ]);
+      const sight = view([0, 0, 1.5], [0, 5, 1.5], { trims: [{ origin: [0, at, 0], normal: [0, -1, 0] }] });
+      const drawing = drawModel(model, sight);
+      const k = 5 / at;
+      const area = (material: string) =>
+        drawing.regions.filter((r) => model.materials[r.material]?.name === material).reduce((sum, r) => sum + faceArea(r.face), 0);
+      expect(area('Concrete')).toBeCloseTo(0.4 * 3 * k * k, 6);
+      // the beam gives way in the wall
+      expect(area('Oak')).toBeCloseTo(0.3 * (4.2 - 0.4) * k * k, 6);
+      expect(drawing.regions.every((r) => r.trim === 1)).toBe(true);
+      const cut = drawing.lineRole.reduce((n, role, l) => n + (ROLES[role] === 'cut' && drawing.lineJoint[l] === 0 ? 1 : 0), 0);
+      expect(cut).toBeGreaterThan(0);
+      // no edge of the beam across the face of the wall
+      const across = piecesOf(drawing).filter(([u0, v0, u1, v1]) => {
+        const [u, v] = [(u0! + u1!) / 2 / k, (v0! + v1!) / 2 / k + 1.5];
+        return u > -1.99 && u < -1.61 && v > 0.01 && v < 2.99;
+      });
+      expect(across).toEqual([]);
+      const depths = drawing.depths.filter((_, p) => drawing.lineRole[lineOf(drawing, p)] === ROLES.indexOf('cut'));
+      for (const depth of depths) expect(depth).toBeCloseTo(at - 5, 9);
+    }
+  });
+
+  it('shows no cut face that looks away from the eye, though it lies before the picture plane aslant', () => {
+    const model = modelOf([box([-1, 4, 0], [2, 4, 3])]);
+    const cutAt = (normal: Vec3, more: Partial<Sight> = {}) =>
+      drawModel(model, view([0, 0, 1.5], [0, 5, 1.5], { trims: [{ origin: [0.2, 5, 0], normal: unit(normal) }], ...more }));
+    // both planes run along the look: a parallel would see neither; the eye at 0 is on the outer side of the one that takes the left
+    expect(cutAt([-1, 0, 0]).regions).toHaveLength(1);
+    expect(cutAt([1, 0, 0]).regions).toHaveLength(0);
+    expect(cutAt([0, 1, 0]).regions).toHaveLength(0);
+    // of the face from depth 4 to 8, as deep as the sight reaches: a trapezium between its near and its far side
+    const { regions } = cutAt([-1, 0, 0], { depth: 1 });
+    const [near, far] = [4, 6].map((depth) => ({ u: (0.2 * 5) / depth, tall: (3 * 5) / depth }));
+    expect(faceArea(regions[0]!.face)).toBeCloseTo(((near!.u - far!.u) * (near!.tall + far!.tall)) / 2, 6);
   });
 
   it('is refused without its eye or with the target in it', () => {
