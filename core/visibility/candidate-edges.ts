@@ -5,7 +5,7 @@ import type { SightPlane } from '../sights/resolve-sight';
 import { BEHIND, bandAt, type Tiles } from './tile-index';
 import type { Picture } from './fill-tiles';
 import { restHides } from './tile-rest';
-import { Facing, foreshortening } from '../sights/view-space';
+import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
 
 /** Why an edge may be drawn; `back` can be seen from nowhere before its body: it is wanted as a hidden line alone. */
 export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3, surface: 4, back: 5 } as const;
@@ -81,7 +81,7 @@ export function candidateEdges(
         const turns = fa !== fb;
         if (!seenA && !seenB && !(keepHidden && ek === EdgeKind.crease && (fa === Facing.back || fb === Facing.back))) continue;
         if (ek <= EdgeKind.smooth && !turns) continue;
-        if (ek === EdgeKind.faint && !turnsAway(scene, facing, a, b)) continue;
+        if (ek === EdgeKind.faint && !turnsAway(scene, view, e, a, b)) continue;
         reason =
           !seenA && !seenB ? Candidate.back : turns ? Candidate.outline : ek === EdgeKind.surface ? Candidate.surface : Candidate.crease;
         // Of two seen faces one lies behind what continues the other, if the edge is convex; in a corner neither does.
@@ -208,27 +208,50 @@ export function candidateEdges(
   }
 }
 
-/** So many faces of a fine round thing may be edge-on between one that is turned to the eye and one that is turned away. */
-const EDGE_ON = 64;
-const _edgeOn: number[] = [];
+/** A surface that turns away leads farther than this from the edge in the picture, on both its sides: noise in a flat face does not. */
+const AWAY = 5e-4;
+/** So many faces are looked at for that. */
+const MOST = 400;
+const _walk: number[] = [];
+const _walked = new Set<number>();
 
 /**
- * Whether a surface turns away at an edge between faces of different facing. Where one of them is edge-on, the next that is not
- * decides, over the joints of one surface: noise in a flat face that is seen nearly edge-on makes nothing turn away.
+ * Whether a surface turns away at a faint edge between faces of different facing. What is flat but for noise and seen edge-on has faces
+ * of either facing too, but all of it lies within the noise of one line of the picture.
  */
-function turnsAway({ triangleEdges, edgeFaces, edgeKind }: Scene, facing: Uint8Array, a: number, b: number): boolean {
-  if (facing[a] !== Facing.edgeOn && facing[b] !== Facing.edgeOn) return true;
-  const own = facing[a] === Facing.edgeOn ? facing[b]! : facing[a]!;
-  _edgeOn.length = 0;
-  _edgeOn.push(facing[a] === Facing.edgeOn ? a : b);
-  for (let k = 0; k < _edgeOn.length; k++)
-    for (let i = _edgeOn[k]! * 3, end = i + 3; i < end; i++) {
-      const e = triangleEdges[i]!;
-      if (edgeKind[e]! > EdgeKind.smooth) continue;
-      const other = edgeFaces[e * 2] === _edgeOn[k] ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
-      if (other < 0 || facing[other] === own || _edgeOn.includes(other)) continue;
-      if (facing[other] !== Facing.edgeOn) return true;
-      if (_edgeOn.length < EDGE_ON) _edgeOn.push(other);
+function turnsAway(scene: Scene, view: ViewSpace, e: number, a: number, b: number): boolean {
+  const { facing } = view;
+  // what faces neither way belongs to either side
+  const [other, own] = facing[a] === Facing.edgeOn ? [facing[b]!, b] : [facing[a]!, a];
+  const across = own === a ? b : a;
+  return leadsAway(scene, view, e, own, (f) => f === other || f === Facing.edgeOn) && leadsAway(scene, view, e, across, (f) => f !== other);
+}
+
+/** Whether the surface on one side of an edge, as far as its facing is right, leads away from the edge's line in the picture. */
+function leadsAway(
+  { triangles, triangleEdges, edgeFaces, edgeKind, edgeVertices }: Scene,
+  { u, v, facing }: ViewSpace,
+  e: number,
+  start: number,
+  isRight: (facing: number) => boolean,
+): boolean {
+  const [p, q] = [edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!];
+  const [du, dv] = [u[q]! - u[p]!, v[q]! - v[p]!];
+  const reach = AWAY * Math.hypot(du, dv);
+  _walk.length = 0;
+  _walked.clear();
+  _walk.push(start);
+  _walked.add(start);
+  for (let k = 0; k < _walk.length; k++)
+    for (let i = _walk[k]! * 3, end = i + 3; i < end; i++) {
+      const c = triangles[i]!;
+      if (Math.abs(du * (v[c]! - v[p]!) - dv * (u[c]! - u[p]!)) > reach) return true;
+      const joint = triangleEdges[i]!;
+      if (edgeKind[joint]! > EdgeKind.smooth || joint === e) continue;
+      const next = edgeFaces[joint * 2] === _walk[k] ? edgeFaces[joint * 2 + 1]! : edgeFaces[joint * 2]!;
+      if (next < 0 || _walked.has(next) || !isRight(facing[next]!) || _walk.length >= MOST) continue;
+      _walked.add(next);
+      _walk.push(next);
     }
   return false;
 }
