@@ -65,7 +65,9 @@ export function regionsOfHeap(
   const groups = new Map<string, Group>();
   const put = (name: string, material: number, element: number, use: Region['use'], own: readonly Ring[]) => {
     // an element with a rank of its own is a region of its own kind
-    const { rank } = model.elements[element]!;
+    const { rank, use: kind } = model.elements[element]!;
+    // a site that tells of no material gives way as earth does
+    const told = nameOf(material) ?? (kind === 'terrain' ? 'earth' : undefined);
     const key = rank === undefined ? name : `${name} rank ${rank}`;
     let group = groups.get(key);
     if (!group)
@@ -76,7 +78,7 @@ export function regionsOfHeap(
           element,
           use,
           isWhole: key.startsWith('element '),
-          rank: use === 'air' ? -1 : (rank ?? rankOf(nameOf(material), ranks)),
+          rank: use === 'air' ? -1 : (rank ?? rankOf(told, ranks)),
           rings: [],
           ringElement: [],
         }),

@@ -148,3 +148,14 @@ describe('cut faces', () => {
     expect(lengthOf(piecesOf(drawing, ['cut']))).toBeGreaterThan(2);
   });
 });
+
+it('a site that is a body of no material gives way to whatever stands in it', () => {
+  const model = modelOf([
+    { solid: box([-5, -5, -2], [10, 10, 2]), use: 'terrain', class: 'Site' },
+    { solid: box([-1, -1, -1], [2, 2, 3]), material: 'Plaster' },
+    box([3, -1, -1], [1, 2, 3]),
+  ]);
+  const { regions } = drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0, 0], { depth: 0 }));
+  const areas = [0, 1, 2].map((e) => regions.filter((r) => r.elements.includes(e)).reduce((sum, r) => sum + faceArea(r.face), 0));
+  expect(areas).toEqual([20 - 2 - 1, 6, 3].map((a) => expect.closeTo(a, 6) as number));
+});
