@@ -77,7 +77,7 @@ export function regionsOfHeap(
           material,
           element,
           use,
-          isWhole: key.startsWith('element '),
+          isWhole: key.startsWith('element ') && kind !== 'terrain',
           rank: use === 'air' ? -1 : (rank ?? rankOf(told, ranks)),
           rings: [],
           ringElement: [],
