@@ -220,11 +220,12 @@ const _walked = new Set<number>();
  * of either facing too, but all of it lies within the noise of one line of the picture.
  */
 function turnsAway(scene: Scene, view: ViewSpace, e: number, a: number, b: number): boolean {
-  const { facing } = view;
-  // what faces neither way belongs to either side
-  const [other, own] = facing[a] === Facing.edgeOn ? [facing[b]!, b] : [facing[a]!, a];
-  const across = own === a ? b : a;
-  return leadsAway(scene, view, e, own, (f) => f === other || f === Facing.edgeOn) && leadsAway(scene, view, e, across, (f) => f !== other);
+  const [own, across] = view.facing[a] === Facing.edgeOn ? [b, a] : [a, b];
+  const way = view.facing[own]!;
+  // what is edge-on belongs to either side
+  return (
+    leadsAway(scene, view, e, own, (is) => is === way || is === Facing.edgeOn) && leadsAway(scene, view, e, across, (is) => is !== way)
+  );
 }
 
 /** Whether the surface on one side of an edge, as far as its facing is right, leads away from the edge's line in the picture. */
