@@ -29,6 +29,11 @@ export interface Check {
   readonly figure: number;
 }
 
+/** Findings of which more is worse. */
+const GRAVER: ReadonlySet<CheckKind> = new Set(['open-shell', 'self-crossing', 'overlap']);
+/** How grave a finding is among those of its kind, to two digits: no more of an estimate is to decide. */
+const weight = ({ kind, figure }: Check): number => (GRAVER.has(kind) ? Number(figure.toPrecision(2)) : 0);
+
 /** Smaller overlaps are left out, m³: what tolerances of placing leave. A tenth of a litre. */
 const LEAST_OVERLAP = 1e-4;
 /** An overlap must be this thick along every axis, metres. */
@@ -45,7 +50,7 @@ const FAR = [8, 150] as const;
 const MEETS = /^(Wall|Slab|Column|Beam|Roof|Footing|Member)/;
 
 /**
- * Checks a model before it is drawn; findings by kind, then by element. The scene is the prepared model; `isStale` is asked now and
+ * Checks a model before it is drawn; findings by kind, the gravest first where their figure tells, then by element. The scene is the prepared model; `isStale` is asked now and
  * then whether nobody waits for the findings any more.
  * @throws Fault drawing-stale
  */
@@ -94,7 +99,7 @@ export function checkModel(model: Model, scene: Scene, isStale: () => boolean = 
       (e) => sizeOf(figures, e),
     ),
     ...farOff(solid, figures),
-  ].sort((a, b) => CHECK_KINDS.indexOf(a.kind) - CHECK_KINDS.indexOf(b.kind) || a.elements[0]! - b.elements[0]!);
+  ].sort((a, b) => CHECK_KINDS.indexOf(a.kind) - CHECK_KINDS.indexOf(b.kind) || weight(b) - weight(a) || a.elements[0]! - b.elements[0]!);
 }
 
 function sizeOf({ boxes }: ElementFigures, e: number): number {
