@@ -73,6 +73,8 @@ ${block(130, 3000, 300, 2500)}#190=IFCPROPERTYSET('000000000000000000190',#2,'Ps
 const rectangle = (layer: string, x: number, y: number, w: number, h: number) =>
   `0\nLWPOLYLINE\n8\n${layer}\n90\n4\n70\n1\n10\n${x}\n20\n${y}\n42\n0.3\n10\n${x + w}\n20\n${y}\n10\n${x + w}\n20\n${y + h}\n10\n${x}\n20\n${y + h}\n`;
 const planDxf = `0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${rectangle('WALLS', 0, 0, 9000, 8000)}${rectangle('WALLS', 300, 300, 8400, 7400)}${rectangle('DOORS', 2000, -50, 900, 400)}0\nCIRCLE\n8\nCOLUMNS\n10\n3000\n20\n4000\n40\n200\n0\nLINE\n8\nA\n10\n0\n20\n0\n11\n4000\n21\n0\n0\nLINE\n8\nA\n10\n0\n20\n120\n11\n4000\n21\n120\n0\nENDSEC\n0\nEOF\n`;
+/** A plan of blocks, in one another, in rows, turned, seen from behind. */
+const blockDxf = `0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n8\n0\n2\nPost\n10\n500\n20\n0\n${rectangle('0', 0, 0, 1000, 1000)}0\nENDBLK\n0\nBLOCK\n8\n0\n2\nPair\n10\n0\n20\n0\n0\nINSERT\n8\n0\n2\nPost\n10\n0\n20\n0\n0\nINSERT\n8\nCOLUMNS\n2\nPost\n10\n5000\n20\n0\n50\n30\n0\nENDBLK\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n0\nINSERT\n8\nCOLUMNS\n2\nPair\n10\n0\n20\n0\n41\n2\n42\n1\n50\n90\n70\n3\n71\n2\n44\n9000\n45\n4000\n0\nINSERT\n8\nWALLS\n2\nPost\n10\n70000\n20\n0\n230\n-1\n${rectangle('WALLS', 0, 0, 9000, 8000)}0\nENDSEC\n0\nEOF\n`;
 
 /** Good files to damage, by format: small, so that thousands can be read. */
 export async function seeds(): Promise<Record<string, readonly (readonly [string, Uint8Array])[]>> {
@@ -112,7 +114,10 @@ export async function seeds(): Promise<Record<string, readonly (readonly [string
     ],
     '3mf': [['a.3mf', threeMf()]],
     zip: [['a.zip', zipSync({ 'a/cube.obj': obj, 'a/a.mtl': text('newmtl oak\nKd 1 0.5 0\n') })]],
-    dxf: [['a.dxf', text(planDxf)]],
+    dxf: [
+      ['a.dxf', text(planDxf)],
+      ['blocks.dxf', text(blockDxf)],
+    ],
     step: [['a.step', new Uint8Array(readFileSync('node_modules/occt-import-js/test/testfiles/cube-units/cube-mm.step'))]],
   };
 }
