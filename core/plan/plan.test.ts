@@ -142,7 +142,10 @@ describe('a model out of a plan', () => {
       ['COLUMNS E', [[-3.5, -2.5], [60, 61]]],
       ['OTHER COLUMNS', [[4.5, 5.5], [40, 41]]],
     ]); // prettier-ignore
-    expect(() => readPlanDxf(text(insert('Loop', '0', {})), 'a.dxf')).toThrowError(expect.objectContaining({ code: 'file-too-large' }));
+    // a block in itself, and a small file that would be a thousand times a thousand posts
+    expect(readPlanDxf(text(insert('Loop', '0', {}) + house), 'a.dxf').notes.map((n) => n.code)).toContain('pieces-skipped');
+    const rows = insert('Post', 'COLUMNS', { 70: 100, 71: 100 });
+    expect(() => readPlanDxf(text(rows.repeat(30)), 'a.dxf')).toThrowError(expect.objectContaining({ code: 'file-too-large' }));
   });
 
   it('is drawn by hand: a ring of wall by its middle line, an opening in it, beside what was read', () => {

@@ -18,10 +18,10 @@ type Corner = readonly [x: number, y: number, bulge: number];
 type Place = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
 const AS_IT_IS: Place = [1, 0, 0, 1, 0, 0];
 
-/** Blocks in blocks beyond this, more copies of one block than this, and more lines in all are damage. */
+/** Blocks in blocks beyond this, more copies of one block than this, and more lines of blocks in all are damage. */
 const DEEPEST = 16;
 const MOST_COPIES = 10_000;
-const MOST_SHAPES = 2_000_000;
+const MOST_IN_BLOCKS = 200_000;
 /** What is drawn, but in no way that a plan's outlines are. */
 const OTHERS = /^(SPLINE|ELLIPSE|HATCH|SOLID|3DFACE)$/;
 
@@ -33,25 +33,33 @@ const OTHERS = /^(SPLINE|ELLIPSE|HATCH|SOLID|3DFACE)$/;
 export function eachShape(entities: readonly DxfEntity[], blocks: ReadonlyMap<string, DxfBlock>, take: (shape: Shape) => void): number {
   let [skipped, taken] = [0, 0];
   const count = () => {
-    if (++taken > MOST_SHAPES)
-      throw new Fault('file-too-large', { what: 'what is in its blocks', size: 'more than 2 million lines', limit: '2 million' });
+    if (++taken > MOST_IN_BLOCKS)
+      throw new Fault('file-too-large', {
+        what: 'what is in its blocks',
+        size: `more than ${MOST_IN_BLOCKS} lines`,
+        limit: String(MOST_IN_BLOCKS),
+      });
   };
-  const walk = (all: readonly DxfEntity[], place: Place, onLayer: string | null, depth: number): void => {
+  /** The blocks that one is in: a block in itself is damage. */
+  const within = new Set<DxfBlock>();
+  const walk = (all: readonly DxfEntity[], place: Place, onLayer: string | null): void => {
     for (let i = 0; i < all.length; i++) {
       const entity = all[i]!;
       // what lies on a sheet of paper beside the model (DXF Reference, group 67)
       if (figure(entity, 67) === 1) continue;
       if (entity.type === 'INSERT') {
         const block = blocks.get(words(entity, 2).toUpperCase());
-        if (!block || depth >= DEEPEST) {
+        if (!block || within.has(block) || within.size >= DEEPEST) {
           skipped++;
           continue;
         }
         const layer = layerOf(entity, onLayer);
+        within.add(block);
         for (const copy of copiesOf(entity, block.base)) {
           count();
-          walk(block.entities, combined(place, copy), layer, depth + 1);
+          walk(block.entities, combined(place, copy), layer);
         }
+        within.delete(block);
         continue;
       }
       const shape = shapeOf(all, i);
@@ -59,7 +67,7 @@ export function eachShape(entities: readonly DxfEntity[], blocks: ReadonlyMap<st
         if (OTHERS.test(entity.type)) skipped++;
         continue;
       }
-      count();
+      if (within.size) count();
       const mirror: Place = place === AS_IT_IS && !isTurnedOver(entity) ? place : combined(place, isTurnedOver(entity) ? OVER : AS_IT_IS);
       take({
         ...shape,
@@ -68,7 +76,7 @@ export function eachShape(entities: readonly DxfEntity[], blocks: ReadonlyMap<st
       });
     }
   };
-  walk(entities, AS_IT_IS, null, 0);
+  walk(entities, AS_IT_IS, null);
   return skipped;
 }
 
