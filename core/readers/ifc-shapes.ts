@@ -75,16 +75,16 @@ export async function buildShapes(
   const reopen = async () => {
     ({ library, model } = await openFile(openLibrary, bytes));
   };
-  let rows = 0;
+  const counted = new Counted(bodies);
   const rowsOf = new Map<number, readonly [number, number]>();
   const voided = new Set(task.voided);
   /** The row of each shape that no opening has changed. */
   const whole = new Map<number, number>();
   const halted: number[] = [];
   const take = (mesh: IfcMesh) => {
-    const from = rows;
-    rows += readMesh(library, model, mesh, task.metres, bodies, voided.has(mesh.expressID) ? null : whole, rows);
-    rowsOf.set(mesh.expressID, [from, rows]);
+    const from = counted.rows;
+    readMesh(library, model, mesh, task.metres, counted, voided.has(mesh.expressID) ? null : whole);
+    rowsOf.set(mesh.expressID, [from, counted.rows]);
   };
   const classes = new Map<string, string>();
   try {
@@ -153,28 +153,38 @@ export async function openFile(openLibrary: OpenLibrary, bytes: Uint8Array): Pro
   return { library, model };
 }
 
+/** Counts the bodies that are handed on: a product that halts half-way has left some, too. */
+class Counted implements BodySink {
+  rows = 0;
+  constructor(private readonly sink: BodySink) {}
+  add(...body: Parameters<BodySink['add']>): void {
+    this.sink.add(...body);
+    this.rows++;
+  }
+  again(...body: Parameters<BodySink['again']>): void {
+    this.sink.again(...body);
+    this.rows++;
+  }
+}
+
 /**
- * Hands on the bodies of one product; returns how many there are.
+ * Hands on the bodies of one product.
  * @param whole the rows of shapes that came before and are the same under the same number; null where openings may have been cut
- * @param first the row of its first body
  */
 function readMesh(
   library: IfcLibrary,
   model: number,
   mesh: IfcMesh,
   metres: number,
-  bodies: BodySink,
+  bodies: Counted,
   whole: Map<number, number> | null,
-  first: number,
-): number {
-  let taken = 0;
+): void {
   for (let k = 0, count = mesh.geometries.size(); k < count; k++) {
     const part = mesh.geometries.get(k);
     const { x, y, z, w } = part.color;
     const known = whole?.get(part.geometryExpressID);
     if (known !== undefined) {
       bodies.again(known, part.flatTransformation, metres, [x, y, z, w]);
-      taken++;
       continue;
     }
     const geometry = library.GetGeometry(model, part.geometryExpressID);
@@ -184,14 +194,12 @@ function readMesh(
       const [v, i] = [geometry.GetVertexData() / 4, geometry.GetIndexData() / 4];
       const vertices = HEAPF32.subarray(v, v + size);
       const indices = HEAPU32.subarray(i, i + geometry.GetIndexDataSize());
-      whole?.set(part.geometryExpressID, first + taken);
+      whole?.set(part.geometryExpressID, bodies.rows);
       bodies.add(part.geometryExpressID, vertices, indices, part.flatTransformation, metres, [x, y, z, w]);
-      taken++;
     }
     geometry.delete();
   }
   mesh.delete?.();
-  return taken;
 }
 
 /** Whether a record is a product with a shape of its own: rooted, placed, and with a shape definition, even one that is missing. */
