@@ -31,6 +31,12 @@ describe('checks of a model', () => {
     for (const x of [4, 4.02]) expect(found([wall(0, 0, 4, 0.3), wall(x, -1, 0.3, 2)], 'near-miss')).toEqual([]);
   });
 
+  it('come gravest first within their kind', () => {
+    const posts = [0.1, 0.3, 0.2].map((size, i) => box([i, 0, 0], [size, size, 1]));
+    const [small, large, middle] = [1, 2, 3];
+    expect(found([box([-1, -1, 0], [5, 3, 0.5]), ...posts], 'overlap').map(({ elements }) => elements[1])).toEqual([large, middle, small]);
+  });
+
   it('the same element twice is told once, and not as an overlap', () => {
     const twins = [wall(0, 0, 4, 0.3), wall(9, 0, 4, 0.3), wall(0, 0, 4, 0.3)];
     expect(found(twins, 'twice').map((c) => c.elements)).toEqual([[0, 2]]);

@@ -50,8 +50,8 @@ const FAR = [8, 150] as const;
 const MEETS = /^(Wall|Slab|Column|Beam|Roof|Footing|Member)/;
 
 /**
- * Checks a model before it is drawn; findings by kind, the gravest first where their figure tells, then by element. The scene is the prepared model; `isStale` is asked now and
- * then whether nobody waits for the findings any more.
+ * Checks a model before it is drawn; findings by kind, the gravest first where their figure tells, then by element. The scene is
+ * the prepared model; `isStale` is asked now and then whether nobody waits for the findings any more.
  * @throws Fault drawing-stale
  */
 export function checkModel(model: Model, scene: Scene, isStale: () => boolean = () => false): Check[] {

@@ -36,6 +36,15 @@ export const COPLANAR_COS = 0.9999985;
 /** Cosine of the angle between face normals above which the edge between them is a smooth one and not drawn (20°). */
 export const SMOOTH_COS = Math.cos((20 * Math.PI) / 180);
 
+/**
+ * A surface that turns away leads farther than this from its edge in the picture, on both sides: files of four digits behind the
+ * point have flat faces with a tenth of a millimetre of noise.
+ */
+export const AWAY = 5e-4;
+
+/** Cosine of the largest angle (40°) by which facets of something round and coarsely divided are seen to bend by accident. */
+export const COARSE_COS = Math.cos((40 * Math.PI) / 180);
+
 /** An arc is recognised when the corners of a chain keep this distance from its circle or ellipse. */
 export const ARC_FIT = 2e-5;
 

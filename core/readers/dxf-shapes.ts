@@ -68,11 +68,11 @@ export function eachShape(entities: readonly DxfEntity[], blocks: ReadonlyMap<st
         continue;
       }
       if (within.size) count();
-      const mirror: Place = place === AS_IT_IS && !isTurnedOver(entity) ? place : combined(place, isTurnedOver(entity) ? OVER : AS_IT_IS);
+      const at = isTurnedOver(entity) ? combined(place, OVER) : place;
       take({
         ...shape,
         layer: layerOf(entity, onLayer),
-        points: mirror === AS_IT_IS ? shape.points : shape.points.map((p) => placed(p, mirror)),
+        points: at === AS_IT_IS ? shape.points : shape.points.map((p) => placed(p, at)),
       });
     }
   };

@@ -16,6 +16,7 @@ import { mapPlacement } from './ifc-map';
 import { lengthUnit, productTypes, Structure, trueNorth } from './ifc-structure';
 import { UNITS, type LengthUnit } from '../model/length-unit';
 import { isRef, StepIndex } from './step-index';
+import { fromWide, narrowText } from './wide-text';
 
 export interface IfcOptions {
   /** What builds the shapes: a thread of its own, or this one. */
@@ -162,10 +163,10 @@ function tellDoubts(builder: ModelBuilder): void {
 
 /** UTF-16 files are turned into UTF-8; everything else is taken as it is. */
 function toUtf8(bytes: Uint8Array): Uint8Array {
-  const little = bytes[0] === 0xff && bytes[1] === 0xfe,
-    big = bytes[0] === 0xfe && bytes[1] === 0xff;
-  if (little || big) return new TextEncoder().encode(new TextDecoder(little ? 'utf-16le' : 'utf-16be').decode(bytes));
-  if (bytes[0] === 73 && bytes[1] === 0) return new TextEncoder().encode(new TextDecoder('utf-16le').decode(bytes));
+  const narrow = narrowText(bytes);
+  if (narrow !== bytes) return narrow;
+  // without a mark: an I and a nought
+  if (bytes[0] === 73 && bytes[1] === 0) return fromWide(bytes, 'utf-16le');
   let start = 0;
   if (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf) return bytes;
   while (start < bytes.length && bytes[start]! <= 32) start++;

@@ -4,8 +4,8 @@ import { Growing } from '../model/model-builder';
 const SPARSE = 3;
 
 /**
- * Rows by the number that each bears. Numbers that lie close together, as most files have them, are looked up in a list by number; the others in an
- * open-addressing table, so that millions of numbers, however large and far apart, cost a dozen bytes each.
+ * Rows by the number that each bears. Numbers that lie close together, as most files have them, are looked up in a list by number;
+ * the others in an open-addressing table, so that millions of numbers, however large and far apart, cost a dozen bytes each.
  */
 export class NumberTable {
   /** In 32 bits until a number comes that has more. */

@@ -15,6 +15,9 @@ export interface ReadOptions extends MeshOptions {
   readonly openDraco: OpenDraco;
 }
 
+/** Files that are text, or may be. IFC sees to itself; the binary form of STL begins with eighty bytes of any kind. */
+const TEXT_KINDS: ReadonlySet<string> = new Set(['obj', 'mtl', 'ply', 'dxf', 'gltf', 'step', 'stp']);
+
 const isArchive = (kind: string): boolean => kind === 'zip' || kind === 'ifczip';
 
 /**
@@ -26,7 +29,11 @@ export async function readModel(bytes: Uint8Array, name: string, options: ReadOp
   if (!(MODEL_KINDS as readonly string[]).includes(kind)) throw new Fault('file-kind-unknown', { kind: kind ? `.${kind}` : 'none' });
   if (!bytes.length) throw new Fault('file-empty');
   if (isArchive(kind) || (kind === 'ifc' && isZip(bytes))) return readArchive(bytes, name, options);
-  return readKind(kind as ModelKind, narrowText(bytes, kind), name, options);
+  const beside = (file: string) => {
+    const found = options.companion?.(file);
+    return found && TEXT_KINDS.has(kindOf(file)) ? narrowText(found) : found;
+  };
+  return readKind(kind as ModelKind, TEXT_KINDS.has(kind) ? narrowText(bytes) : bytes, name, { ...options, companion: beside });
 }
 
 async function readKind(kind: ModelKind, bytes: Uint8Array, name: string, options: ReadOptions): Promise<Model> {

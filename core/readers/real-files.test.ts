@@ -178,6 +178,11 @@ describe('files that are not in order', () => {
   it('a text in UTF-16 is read as the same one in UTF-8', async () => {
     const [wide, plain] = [await open('OBJ/box_UTF16BE.obj'), await open('OBJ/box.obj')];
     expect([wide.positions, wide.triangles]).toEqual([plain.positions, plain.triangles]);
+    const asWide = (text: string) => new Uint8Array(Buffer.from(`\ufeff${text}`, 'utf16le'));
+    const library = (name: string) => (name === 'a.mtl' ? asWide('newmtl oak\nKd 1 0.5 0\n') : undefined);
+    const options = { openBuilder, openStepLibrary, openDraco, companion: library };
+    const painted = await readModel(asWide('mtllib a.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl oak\nf 1 2 3\n'), 'a.obj', options);
+    expect(painted.materials).toEqual([{ name: 'oak', colour: [1, 0.5, 0, 1] }]);
   });
 
   it('every sample is read into sound figures or refused with a fault of ours', async () => {

@@ -1,4 +1,4 @@
-import { COPLANAR_COS, DEPTH, FLAT_COS, SMOOTH_COS } from '../geometry/tolerances';
+import { COARSE_COS, COPLANAR_COS, DEPTH, FLAT_COS, SMOOTH_COS } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
 
 /** A triangle lower than this is a sliver: its own normal is noise. Ten welds. */
@@ -73,12 +73,9 @@ export function faceNormals(
   }
 }
 
-/** Cosine of the largest angle (40°) by which facets of something round and coarsely divided are seen to bend by accident. */
-const COARSE_COS = Math.cos((40 * Math.PI) / 180);
-
 /**
- * The EdgeKind of each edge, from the normals of its faces; see the tolerances for the angles. `shallow` are the creases, in ascending order, that bend
- * by no more than coarse facets may.
+ * The EdgeKind of each edge, from the normals of its faces; see the tolerances for the angles. `shallow` are the creases, in
+ * ascending order, that bend by no more than coarse facets may.
  */
 export function classifyEdges(
   vertices: Float64Array,

@@ -13,8 +13,9 @@ interface Mended {
 /**
  * Closes T-corners: where a corner of a part lies on a border edge of the same part (within WELD), the edge's triangle is split
  * there, so that the two sides of the seam have the same corners. Triangulations of profiles with several holes leave such seams.
- * Returns new triangles and part offsets, and which parts (1) were mended, or null when nothing was to mend. A flat triangle along a seam
- * goes, and leaves the edge behind it to be mended next: see to those parts again. Cost: borders squared within a part, for open parts only.
+ * Returns new triangles and part offsets, and which parts (1) were mended, or null when nothing was to mend. A flat triangle along
+ * a seam goes, and leaves the edge behind it to be mended next: see to those parts again. Cost: borders squared within a part, for
+ * open parts only.
  * @param among parts (1) that are looked at; all where it is not given
  */
 export function mendTCorners(vertices: Float64Array, edges: Adjacency, among?: Uint8Array): Mended | null {

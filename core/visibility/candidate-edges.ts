@@ -5,7 +5,8 @@ import type { SightPlane } from '../sights/resolve-sight';
 import { BEHIND, bandAt, type Tiles } from './tile-index';
 import type { Picture } from './fill-tiles';
 import { restHides } from './tile-rest';
-import { Facing, foreshortening, type ViewSpace } from '../sights/view-space';
+import { Facing, foreshortening } from '../sights/view-space';
+import { turnsAway } from './turns-away';
 
 /** Why an edge may be drawn; `back` can be seen from nowhere before its body: it is wanted as a hidden line alone. */
 export const Candidate = { outline: 0, crease: 1, border: 2, trace: 3, surface: 4, back: 5 } as const;
@@ -206,55 +207,6 @@ export function candidateEdges(
     join.push(joinA);
     join.push(joinB);
   }
-}
-
-/** A surface that turns away leads farther than this from the edge in the picture, on both its sides: noise in a flat face does not. */
-const AWAY = 5e-4;
-/** So many faces are looked at for that. */
-const MOST = 400;
-const _walk: number[] = [];
-const _walked = new Set<number>();
-
-/**
- * Whether a surface turns away at a faint edge between faces of different facing. What is flat but for noise and seen edge-on has faces
- * of either facing too, but all of it lies within the noise of one line of the picture.
- */
-function turnsAway(scene: Scene, view: ViewSpace, e: number, a: number, b: number): boolean {
-  const [own, across] = view.facing[a] === Facing.edgeOn ? [b, a] : [a, b];
-  const way = view.facing[own]!;
-  // what is edge-on belongs to either side
-  return (
-    leadsAway(scene, view, e, own, (is) => is === way || is === Facing.edgeOn) && leadsAway(scene, view, e, across, (is) => is !== way)
-  );
-}
-
-/** Whether the surface on one side of an edge, as far as its facing is right, leads away from the edge's line in the picture. */
-function leadsAway(
-  { triangles, triangleEdges, edgeFaces, edgeKind, edgeVertices }: Scene,
-  { u, v, facing }: ViewSpace,
-  e: number,
-  start: number,
-  isRight: (facing: number) => boolean,
-): boolean {
-  const [p, q] = [edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!];
-  const [du, dv] = [u[q]! - u[p]!, v[q]! - v[p]!];
-  const reach = AWAY * Math.hypot(du, dv);
-  _walk.length = 0;
-  _walked.clear();
-  _walk.push(start);
-  _walked.add(start);
-  for (let k = 0; k < _walk.length; k++)
-    for (let i = _walk[k]! * 3, end = i + 3; i < end; i++) {
-      const c = triangles[i]!;
-      if (Math.abs(du * (v[c]! - v[p]!) - dv * (u[c]! - u[p]!)) > reach) return true;
-      const joint = triangleEdges[i]!;
-      if (edgeKind[joint]! > EdgeKind.smooth || joint === e) continue;
-      const next = edgeFaces[joint * 2] === _walk[k] ? edgeFaces[joint * 2 + 1]! : edgeFaces[joint * 2]!;
-      if (next < 0 || _walked.has(next) || !isRight(facing[next]!) || _walk.length >= MOST) continue;
-      _walked.add(next);
-      _walk.push(next);
-    }
-  return false;
 }
 
 /** Whether a short line lies behind what covers all its tiles, so that nothing more needs to be asked. */
