@@ -2,7 +2,7 @@ import { AWAY } from '../geometry/tolerances';
 import { EdgeKind, type Scene } from '../scene/scene';
 import { Facing, type ViewSpace } from '../sights/view-space';
 
-/** So many faces are looked at for that. */
+/** So many faces are walked over before a surface is held to be flat. */
 const MOST = 400;
 const _walk: number[] = [];
 const _walked = new Set<number>();
