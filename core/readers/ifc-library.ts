@@ -1,6 +1,9 @@
 /** What this project uses of the shape builder (web-ifc): bytes in, triangles out. Opened by the app's worker or the command line. */
 export interface IfcLibrary {
-  OpenModel(data: Uint8Array, settings?: { CIRCLE_SEGMENTS?: number; TAPE_SIZE?: number; BOOLEAN_UNION_THRESHOLD?: number }): number;
+  OpenModelFromCallback(
+    read: (offset: number, size: number) => Uint8Array,
+    settings?: { CIRCLE_SEGMENTS?: number; TAPE_SIZE?: number; BOOLEAN_UNION_THRESHOLD?: number },
+  ): number;
   CloseModel(model: number): void;
   StreamAllMeshes(model: number, callback: (mesh: IfcMesh, index: number, total: number) => void, scaled?: boolean): void;
   GetFlatMesh(model: number, id: number, scaled?: boolean): IfcMesh;

@@ -1,4 +1,5 @@
 import type { Note } from '../faults/fault';
+import { PieceWriter, type FilePieces } from './file-pieces';
 import { circularSolids } from './ifc-circles';
 import { list, number, type Placements } from './ifc-placements';
 import { needsOwn, profileRings } from './ifc-profiles';
@@ -20,16 +21,19 @@ const RELATIONS = new Map([
 
 const SOLIDS = ['IFCFIXEDREFERENCESWEPTAREASOLID', 'IFCSURFACECURVESWEPTAREASOLID', 'IFCSECTIONEDSPINE', 'IFCREVOLVEDAREASOLIDTAPERED'];
 
+/** What no shape depends on, and half of the text of many files: properties, quantities, and what ties them to elements. */
+const WITHOUT_SHAPE = /^IFC(PROPERTY|QUANTITY|COMPLEXPROPERTY|PHYSICALCOMPLEXQUANTITY|ELEMENTQUANTITY|RELDEFINESBYPROPERTIES)/;
+
 /**
- * The file as the library gets it: the same bytes, unless there is in them what it cannot bear or gets wrong. That is written
- * anew in words that it knows, so that openings, copies and styles are done to it as to everything else.
+ * The file as the library gets it: without properties, and with what it cannot bear or gets wrong written anew in words that it
+ * knows, so that openings, copies and styles are done to it as to everything else.
  *  - texts beyond what it can hold are blanked (they are names, and were read before), and relations that lack figures;
  *  - solids that are made of themselves go;
  *  - profiles that it gets wrong or leaves out become outlines;
  *  - faces that count their corners through a second list count them straight;
  *  - solids along a path or a spine become faces, disks along a rounded polyline disks along its chords.
  */
-export function mendedFile(bytes: Uint8Array, index: StepIndex, placements: Placements, notes: Note[]): Uint8Array {
+export function libraryFile(index: StepIndex, placements: Placements, notes: Note[]): FilePieces {
   const mends = new Mends(index);
   for (const [type, least] of RELATIONS)
     for (const id of index.all(type)) {
@@ -95,7 +99,7 @@ export function mendedFile(bytes: Uint8Array, index: StepIndex, placements: Plac
       const faces = solid.faces.map((face) => `(${face.map((k) => k + 1).join()})`);
       mends.replace(id, `IFCTRIANGULATEDFACESET(${points},$,.T.,(${faces.join()}),$)`);
     }
-  return mends.done(bytes);
+  return mends.done();
 }
 
 /** A figure as ISO 10303-21 writes it: with a point. */
@@ -137,29 +141,34 @@ class Mends {
   outline(ring: readonly Vec2[]): string {
     return this.line([...ring, ring[0]!]);
   }
-  done(bytes: Uint8Array): Uint8Array {
-    if (!this.changes.length) return bytes;
+  done(): FilePieces {
+    const { bytes } = this.index;
+    const writer = new PieceWriter(bytes);
+    const omitted = this.index.stretchesOf((type) => WITHOUT_SHAPE.test(type));
     this.changes.sort((a, b) => a.from - b.from);
-    const pieces: Uint8Array[] = [];
     let done = 0;
+    let omit = 0;
     let added = this.added.join('');
+    /** Passes over whole stretches up to a place. */
+    const keepUpTo = (to: number) => {
+      for (; omitted[omit]! < to; omit += 2) {
+        if (omitted[omit]! < done) continue;
+        writer.keep(done, omitted[omit]!);
+        done = omitted[omit + 1]!;
+      }
+      writer.keep(done, to);
+      done = Math.max(done, to);
+    };
     for (const { from, to, text, isRecord } of this.changes) {
+      keepUpTo(from);
       // damage can make records lie in one another: the first has it
       if (from < done) continue;
       // what is added stands before the first record that is written anew
-      pieces.push(bytes.subarray(done, from), encoded(isRecord ? added + text : text));
+      writer.write(isRecord ? added + text : text);
       if (isRecord) added = '';
       done = to;
     }
-    pieces.push(bytes.subarray(done));
-    const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-    let at = 0;
-    for (const piece of pieces) {
-      out.set(piece, at);
-      at += piece.length;
-    }
-    return out;
+    keepUpTo(bytes.length);
+    return writer.done();
   }
 }
-
-const encoded = (text: string): Uint8Array => new TextEncoder().encode(text);

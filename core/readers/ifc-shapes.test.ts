@@ -21,7 +21,7 @@ function builderOf(products: Readonly<Record<number, readonly number[]>>): IfcLi
   const corners = (size: number) => [0, 0, 0, 0, 0, 0, size, 0, 0, 0, 0, 0, 0, size, 0, 0, 0, 0];
   const heap = { HEAPF32: new Float32Array(18), HEAPU32: Uint32Array.of(0, 1, 2) };
   return {
-    OpenModel: () => 0,
+    OpenModelFromCallback: () => 0,
     CloseModel: () => undefined,
     StreamAllMeshes: (_model, take) => Object.keys(products).forEach((id, i) => take(mesh(Number(id)), i, 9)),
     GetFlatMesh: (_model, id) => mesh(id),
@@ -47,8 +47,8 @@ function builderOf(products: Readonly<Record<number, readonly number[]>>): IfcLi
 test('a product that brings the builder to a halt half-way leaves the shapes of the others to the others', async () => {
   const products = { 1: [3], 2: [4, 99], 3: [5, 3], 4: [4] };
   const packer = new ShapePacker();
-  const task = { bytes: new Uint8Array(), metres: 1, products: [1, 2, 3, 4], spaces: [], voided: [4], kinds: [] };
-  const { rows, halted } = await buildShapes(task, packer, () => Promise.resolve(builderOf(products)));
+  const task = { metres: 1, products: [1, 2, 3, 4], spaces: [], voided: [4], kinds: [] };
+  const { rows, halted } = await buildShapes(task, packer, () => Promise.resolve({ library: builderOf(products), model: 0 }));
   const shapes = new PlacedShapes(packer.done());
   expect(halted).toEqual([2]);
   const sizes = new Map<number, number[]>();

@@ -1,5 +1,6 @@
 import { Fault } from '../faults/fault';
-import type { IfcLibrary, IfcMesh, OpenLibrary } from './ifc-library';
+import { pieceReader, type FilePieces } from './file-pieces';
+import type { IfcLibrary, IfcMesh } from './ifc-library';
 import { refs } from './ifc-placements';
 import type { BodySink } from './shape-batch';
 import { isRef, type StepIndex, type StepValue } from './step-index';
@@ -31,9 +32,8 @@ function follow(index: StepIndex, item: number, out: number[], depth: number): v
   for (const inner of refs(index.follow(source?.args[1])?.args[3])) follow(index, inner, out, depth + 1);
 }
 
-/** What is to be built, and of what. */
+/** What is to be built of a file. */
 export interface ShapeTask {
-  readonly bytes: Uint8Array;
   /** One file unit in metres. */
   readonly metres: number;
   /** Products to be built one by one when the library halts on the way through all of them; no spaces and no openings. */
@@ -60,20 +60,18 @@ export interface BuiltRows {
  * Builds the shapes of all products, whatever representation they come from. Each geometry is read before the next product comes
  * (later the library has let it go). When the library halts, the products are built one by one and the guilty are named.
  * @param bodies takes each body as it is built
- * @param opened the same file, where it is opened already
+ * @param open opens the file, each time in another library: one that has halted is of no more use
  * @throws Fault library-failed, file-unreadable
  */
 export async function buildShapes(
-  { bytes, ...task }: ShapeTask,
+  task: ShapeTask,
   bodies: BodySink,
-  openLibrary: OpenLibrary,
+  open: () => Promise<OpenFile>,
   progress?: (share: number) => void,
-  opened?: Promise<OpenFile>,
 ): Promise<BuiltRows> {
-  let { library, model } = await (opened ?? openFile(openLibrary, bytes));
-  /** A library that has halted is of no more use: what comes after it needs another. */
+  let { library, model } = await open();
   const reopen = async () => {
-    ({ library, model } = await openFile(openLibrary, bytes));
+    ({ library, model } = await open());
   };
   const counted = new Counted(bodies);
   const rowsOf = new Map<number, readonly [number, number]>();
@@ -141,11 +139,11 @@ export interface OpenFile {
 }
 
 /** @throws Fault file-unreadable */
-export async function openFile(openLibrary: OpenLibrary, bytes: Uint8Array): Promise<OpenFile> {
-  const library = await openLibrary();
+export async function openFile(opening: Promise<IfcLibrary>, file: FilePieces): Promise<OpenFile> {
+  const library = await opening;
   let model: number;
   try {
-    model = library.OpenModel(bytes, SHAPE_SETTINGS);
+    model = library.OpenModelFromCallback(pieceReader(file), SHAPE_SETTINGS);
   } catch {
     throw new Fault('file-unreadable', { reason: 'its head or its records are not in order' });
   }

@@ -5,7 +5,7 @@ import { ModelBuilder } from '../model/model-builder';
 import { moveToOrigin } from '../model/move-to-origin';
 import { ProductFacts } from './ifc-facts';
 import { Materials } from './ifc-materials';
-import { mendedFile } from './ifc-mended';
+import { libraryFile } from './ifc-mended';
 import { Placements, refs, text } from './ifc-placements';
 import { bodyItems, isProduct } from './ifc-shapes';
 import { addElements, type Described } from './ifc-elements';
@@ -43,8 +43,6 @@ export async function readIfc(source: Uint8Array, name: string, options: IfcOpti
   const builder = options.openBuilder();
   try {
     const bytes = builder.isThread ? inSharedMemory(toUtf8(source)) : toUtf8(source);
-    // a file that needs no mending, as most, is open by the time when it has been looked through
-    builder.prepare(bytes);
     return await readWith(builder, bytes, name, options);
   } finally {
     builder.end();
@@ -66,6 +64,7 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
   const metres = stated ?? (unit ? UNITS[unit] : 1);
   builder.asRead = { metres, up: 'z', isStated: stated !== null || unit !== undefined };
   const placements = new Placements(index, notes);
+  shapeBuilder.prepare(libraryFile(index, placements, notes));
   builder.map = mapPlacement(index, metres) ?? undefined;
   // where true north is not told, the north of the map is the nearest thing
   builder.trueNorth = trueNorth(index) ?? (builder.map ? [Math.sin(builder.map.turn), Math.cos(builder.map.turn)] : [0, 1]);
@@ -80,7 +79,6 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
   const isSpace = (id: number) => index.typeNameOf(id) === 'IFCSPACE';
   const building = shapeBuilder.build(
     {
-      bytes: mendedFile(bytes, index, placements, notes),
       metres,
       products: products.filter((id) => !/^IFC(SPACE|OPENING)/.test(index.typeNameOf(id))),
       spaces: products.filter(isSpace),

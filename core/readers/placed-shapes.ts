@@ -1,4 +1,3 @@
-import { boundCorners } from '../geometry/bounds';
 import type { Colour } from '../model/model';
 
 /** Bodies as ShapePacker packs them: nothing but figures, so that they can be handed from thread to thread. A row is one body. */
@@ -16,7 +15,10 @@ export interface PackedShapes {
   readonly extent: Uint32Array;
   /** Three rows of x, y, z and a shift: metres, Z up. Twelve figures a row. */
   readonly place: Float64Array;
-  readonly colours: Float32Array;
+  /** Four a row, 0 to 255. */
+  readonly colours: Uint8Array;
+  /** The box of each row about its own middle, in file units: three smallest, three largest. */
+  readonly boxes: Float32Array;
 }
 
 /** As many corners 16 bits can count. */
@@ -47,7 +49,7 @@ export class PlacedShapes {
   }
   colourOf(row: number): Colour {
     const { colours } = this.packed;
-    return [colours[row * 4]!, colours[row * 4 + 1]!, colours[row * 4 + 2]!, colours[row * 4 + 3]!];
+    return [colours[row * 4]! / 255, colours[row * 4 + 1]! / 255, colours[row * 4 + 2]! / 255, colours[row * 4 + 3]! / 255];
   }
 
   /** Writes a row's corners, metres in the model, into `out` from place `at` on. */
@@ -67,33 +69,20 @@ export class PlacedShapes {
 
   /** The box in the model's directions round the own box of a row, as it is placed: three smallest, three largest; not finite when the body is not. */
   boxOf(row: number, out: Float64Array): void {
-    const { extent, corners, place } = this.packed;
-    const own = corners[extent[row * 6]!]!;
-    const [from, to] = [extent[row * 6 + 1]!, extent[row * 6 + 1]! + extent[row * 6 + 2]!];
-    boundCorners(own, from / 3, to / 3, _own, 0);
-    const isFinite = areFinite(own, from, to);
-    const m = row * 12;
+    const { boxes, place } = this.packed;
+    const [m, own] = [row * 12, row * 6];
     for (let axis = 0; axis < 3; axis++) {
-      let middle = isFinite ? place[m + axis * 4 + 3]! : NaN;
+      let middle = place[m + axis * 4 + 3]!;
       let half = 0;
       for (let k = 0; k < 3; k++) {
         const turn = place[m + axis * 4 + k]!;
-        middle += turn * ((_own[k]! + _own[k + 3]!) / 2);
-        half += Math.abs(turn * (_own[k + 3]! - _own[k]!)) / 2;
+        middle += turn * ((boxes[own + k]! + boxes[own + k + 3]!) / 2);
+        half += Math.abs(turn * (boxes[own + k + 3]! - boxes[own + k]!)) / 2;
       }
       out[axis] = middle - half;
       out[axis + 3] = middle + half;
     }
   }
-}
-
-const _own = new Float64Array(6);
-
-/** Whether all figures of a stretch are finite: a nought times anything else is none. */
-function areFinite(figures: Float32Array, from: number, to: number): boolean {
-  let sum = 0;
-  for (let i = from; i < to; i++) sum += figures[i]! * 0;
-  return sum === 0;
 }
 
 function placeAll(

@@ -1,4 +1,5 @@
 import { Fault, type Facts, type FaultCode } from '../faults/fault';
+import type { FilePieces } from './file-pieces';
 import type { OpenLibrary } from './ifc-library';
 import { buildShapes, openFile, type BuiltRows, type OpenFile, type ShapeTask } from './ifc-shapes';
 import type { PackedShapes } from './placed-shapes';
@@ -14,8 +15,8 @@ export interface BuiltShapes extends BuiltRows {
 export interface ShapeBuilder {
   /** Whether it works beside the one that asks: then both read the same memory where they can. */
   readonly isThread: boolean;
-  /** Begins to open a file that is likely to be built as it is. */
-  readonly prepare: (bytes: Uint8Array) => void;
+  /** Begins to open the file; comes before it is built. */
+  readonly prepare: (file: FilePieces) => void;
   /** @throws Fault library-failed, file-unreadable, memory-full */
   readonly build: (task: ShapeTask, progress?: (share: number) => void) => Promise<BuiltShapes>;
   /** Lets go of all that it holds, whether it is ready or not. */
@@ -23,21 +24,22 @@ export interface ShapeBuilder {
 }
 
 /** A builder in this very thread. */
-export const builderHere = (openLibrary: OpenLibrary): ShapeBuilder => ({
-  isThread: false,
-  prepare: () => undefined,
-  build: async (task, progress) => {
-    const packer = new ShapePacker();
-    const built = await buildShapes(task, packer, openLibrary, progress);
-    return { ...built, packed: packer.done() };
-  },
-  end: () => undefined,
-});
+export function builderHere(openLibrary: OpenLibrary): ShapeBuilder {
+  let file: FilePieces;
+  return {
+    isThread: false,
+    prepare: (given) => void (file = given),
+    build: async (task, progress) => {
+      const packer = new ShapePacker();
+      const built = await buildShapes(task, packer, () => openFile(openLibrary(), file), progress);
+      return { ...built, packed: packer.done() };
+    },
+    end: () => undefined,
+  };
+}
 
 /** What a thread that builds shapes is sent. */
-export type ToShapeThread =
-  | { readonly kind: 'prepare'; readonly bytes: Uint8Array }
-  | { readonly kind: 'build'; readonly task: Omit<ShapeTask, 'bytes'>; readonly bytes: Uint8Array | null };
+export type ToShapeThread = { readonly kind: 'prepare'; readonly file: FilePieces } | { readonly kind: 'build'; readonly task: ShapeTask };
 
 /** What it answers. */
 export type FromShapeThread =
@@ -46,27 +48,37 @@ export type FromShapeThread =
   | { readonly kind: 'built'; readonly built: BuiltRows }
   | { readonly kind: 'fault'; readonly code: FaultCode; readonly facts: Facts };
 
-/** The other side, within the thread: opens a file while the one that asks still looks through it, and builds what is asked for. */
+/**
+ * The other side, within the thread: loads its library while the one that asks looks through the file, opens the file while that one
+ * looks on, and builds what is asked for.
+ */
 export function serveShapes(
   openLibrary: OpenLibrary,
   post: (message: FromShapeThread, transfer: readonly ArrayBuffer[]) => void,
 ): (message: ToShapeThread) => Promise<void> {
-  let prepared: { readonly bytes: Uint8Array; readonly file: Promise<OpenFile> } | undefined;
+  const first = openLibrary();
+  // what goes wrong is told when it is asked to build
+  first.catch(() => undefined);
+  let file: FilePieces;
+  let prepared: Promise<OpenFile> | undefined;
+  const open = () => {
+    const opened = prepared ?? openFile(openLibrary(), file);
+    prepared = undefined;
+    return opened;
+  };
   return async (message) => {
     if (message.kind === 'prepare') {
-      prepared = { bytes: message.bytes, file: openFile(openLibrary, message.bytes) };
-      // what goes wrong is told when it is asked to build
-      prepared.file.catch(() => undefined);
+      ({ file } = message);
+      prepared = openFile(first, file);
+      prepared.catch(() => undefined);
       return;
     }
     try {
-      const bytes = message.bytes ?? prepared!.bytes;
       const progress = (share: number) => post({ kind: 'progress', share }, []);
       const sender = new ShapeSender((batch) =>
         post({ kind: 'bodies', batch }, [batch.vertices.buffer as ArrayBuffer, batch.indices.buffer as ArrayBuffer]),
       );
-      const opened = message.bytes ? undefined : prepared!.file;
-      const built = await buildShapes({ ...message.task, bytes }, sender, openLibrary, progress, opened);
+      const built = await buildShapes(message.task, sender, open, progress);
       sender.end();
       post({ kind: 'built', built }, []);
     } catch (error) {
@@ -87,20 +99,18 @@ export interface ShapeThread {
 
 /** A builder in a thread of its own: its memory goes with the thread, and what looks through the file need not wait for it. */
 export function builderInThread(open: () => ShapeThread): ShapeBuilder {
-  let thread = begin();
-  let prepared: Uint8Array | undefined;
+  const thread = open();
+  // a thread may end before it is asked to build: that is heard from the beginning
+  const ended = new Promise<never>((_, reject) => {
+    thread.onEnd((isFull) =>
+      reject(isFull ? new Fault('memory-full') : new Fault('library-failed', { reason: 'the thread that built its shapes ended' })),
+    );
+  });
+  ended.catch(() => undefined);
   return {
     isThread: true,
-    prepare: (bytes) => {
-      prepared = bytes;
-      thread.post({ kind: 'prepare', bytes });
-    },
-    build: ({ bytes, ...task }, progress) => {
-      if (prepared && prepared !== bytes) {
-        // it may have lost itself in what had to be mended
-        thread.end();
-        thread = begin();
-      }
+    prepare: (file) => thread.post({ kind: 'prepare', file }),
+    build: (task, progress) => {
       const built = new Promise<BuiltShapes>((resolve, reject) => {
         // packed here while the thread builds the next ones
         const packer = new ShapePacker();
@@ -118,23 +128,11 @@ export function builderInThread(open: () => ShapeThread): ShapeBuilder {
           }
         };
       });
-      thread.post({ kind: 'build', task, bytes: bytes === prepared ? null : bytes });
-      return Promise.race([built, thread.ended]);
+      thread.post({ kind: 'build', task });
+      return Promise.race([built, ended]);
     },
     end: () => thread.end(),
   };
-
-  /** A thread may end before it is asked to build: that is heard from the beginning. */
-  function begin(): ShapeThread & { readonly ended: Promise<never> } {
-    const own = open();
-    const ended = new Promise<never>((_, reject) => {
-      own.onEnd((isFull) =>
-        reject(isFull ? new Fault('memory-full') : new Fault('library-failed', { reason: 'the thread that built its shapes ended' })),
-      );
-    });
-    ended.catch(() => undefined);
-    return { ...own, ended };
-  }
 }
 
 const reasonOf = (error: unknown): string => (error instanceof Error ? error.message : String(error)).slice(0, 120);

@@ -1,3 +1,4 @@
+import { boundCorners } from '../geometry/bounds';
 import { Growing } from '../model/model-builder';
 import type { Colour } from '../model/model';
 import { fitsNarrow, type PackedShapes } from './placed-shapes';
@@ -18,7 +19,9 @@ export class ShapePacker implements BodySink {
   private readonly wide = new Pieces((n) => new Uint32Array(n));
   private readonly extent = new Growing((n) => new Uint32Array(n));
   private readonly place = new Growing((n) => new Float64Array(n));
-  private readonly colours = new Growing((n) => new Float32Array(n));
+  private readonly colours = new Growing((n) => new Uint8Array(n));
+  private readonly box = new Float64Array(6);
+  private readonly boxes = new Growing((n) => new Float32Array(n));
   private readonly welder = new Welder();
   /** The last row of each item. */
   private readonly rowOf = new Map<number, number>();
@@ -51,13 +54,13 @@ export class ShapePacker implements BodySink {
       place[at + 8] = m[column * 4 + 1]! * metres;
     }
     this.place.length += 12;
-    for (const figure of colour) this.colours.push(figure);
+    for (const figure of colour) this.colours.push(Math.round(Math.min(1, Math.max(0, figure)) * 255));
     this.rowOf.set(item, this.item.push(item) - 1);
   }
 
   /** All that was added; the packer is of no more use. */
   done(): PackedShapes {
-    const { item, allCorners, allTriangles, corners, indices, wide, extent, place, colours } = this;
+    const { item, allCorners, allTriangles, corners, indices, wide, extent, place, colours, boxes } = this;
     return {
       item,
       allCorners,
@@ -68,6 +71,7 @@ export class ShapePacker implements BodySink {
       extent: extent.view(),
       place: place.view(),
       colours: colours.view(),
+      boxes: boxes.view(),
     };
   }
 
@@ -81,8 +85,17 @@ export class ShapePacker implements BodySink {
     corners.data.set(places.subarray(0, count), corners.at);
     renumber(indices, first, whole, triangles.data, triangles.at);
     for (const figure of [corners.piece, corners.at, count, triangles.piece, triangles.at, whole]) this.extent.push(figure);
+    this.bound(corners.data, corners.at, corners.at + count);
     this.allCorners += welder.count;
     this.allTriangles += whole / 3;
+  }
+
+  private bound(corners: Float32Array, from: number, to: number): void {
+    const { box } = this;
+    if (areFinite(corners, from, to)) boundCorners(corners, from / 3, to / 3, box);
+    else box.fill(NaN);
+    this.boxes.reserve(6).set(box, this.boxes.length);
+    this.boxes.length += 6;
   }
 
   /** Whether a row has these very triangles: an opening may have changed one that bears the same number. */
@@ -99,6 +112,8 @@ export class ShapePacker implements BodySink {
     const extent = this.extent.reserve(6);
     extent.copyWithin(this.extent.length, row * 6, row * 6 + 6);
     this.extent.length += 6;
+    this.boxes.reserve(6).copyWithin(this.boxes.length, row * 6, row * 6 + 6);
+    this.boxes.length += 6;
     this.allCorners += extent[row * 6 + 2]! / 3;
     this.allTriangles += extent[row * 6 + 5]! / 3;
   }
@@ -125,6 +140,13 @@ function areAlike(
       return false;
   }
   return true;
+}
+
+/** Whether all figures of a stretch are finite: a nought times anything else is none. */
+function areFinite(figures: Float32Array, from: number, to: number): boolean {
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += figures[i]! * 0;
+  return sum === 0;
 }
 
 /** Figures that a piece has room for; a larger body gets a piece of its own. */

@@ -37,6 +37,8 @@ export class StepIndex {
   readonly repeated = new Map<number, number>();
   /** Where the first sign stands that has no place outside of a text, or a record without its list; -1 for none. The shape builder loses itself on them. */
   stray = -1;
+  /** Whether there is something between records that is none, or that bears a number twice. */
+  private hasOthers = false;
   readonly bytes: Uint8Array;
   /** The number of each record, where its list begins, and its type. */
   private readonly ids = new NumberTable();
@@ -115,7 +117,10 @@ export class StepIndex {
         let id = 0;
         while (i < n && bytes[i]! >= 48 && bytes[i]! <= 57) id = id * 10 + bytes[i++]! - 48;
         while (i < n && bytes[i]! <= 32) i++;
-        if (bytes[i] !== 61) continue;
+        if (bytes[i] !== 61) {
+          this.hasOthers = true;
+          continue;
+        }
         i++;
         while (i < n && bytes[i]! <= 32) i++;
         const nameAt = i;
@@ -127,7 +132,10 @@ export class StepIndex {
           hash = Math.imul(hash ^ d, 16777619);
           i++;
         }
-        if (i === nameAt) continue;
+        if (i === nameAt) {
+          this.hasOthers = true;
+          continue;
+        }
         let open = i;
         while (open < n && bytes[open]! <= 32 && bytes[open] !== 0) open++;
         if (open < n && bytes[open] !== 40 && this.stray < 0) this.stray = open;
@@ -243,17 +251,43 @@ export class StepIndex {
       return [];
     }
   }
-  /** The bytes of a record, from its number sign to behind its list, as far as it can be followed. */
+  /** The bytes of a record, from its number sign to its semicolon, as far as it can be followed. */
   extentOf(id: number): [from: number, to: number] {
+    const row = this.ids.rowOf(id);
+    return [this.signOf(row), this.endOf(row)];
+  }
+  /** Where the number sign of a row stands. */
+  private signOf(row: number): number {
+    let from = this.offsets.reserve(0)[row]!;
+    while (from > 0 && this.bytes[from] !== 35) from--;
+    return from;
+  }
+  /** Where the semicolon of a row stands. */
+  private endOf(row: number): number {
     const { bytes } = this;
-    let from = this.offsets.reserve(0)[this.ids.rowOf(id)]!;
-    let to = from;
-    while (from > 0 && bytes[from] !== 35) from--;
+    let to = this.offsets.reserve(0)[row]!;
     while (to < bytes.length && bytes[to] !== 59) {
       if (bytes[to] === 39) while (++to < bytes.length && bytes[to] !== 39);
       to++;
     }
-    return [from, to];
+    return to;
+  }
+  /**
+   * Where records of some types stand, side by side as one stretch: its first byte and the one behind its last, in turns, in the
+   * order of the file. None where there is anything between records that is not known.
+   */
+  stretchesOf(isOne: (type: string) => boolean): Uint32Array {
+    const out = new Growing((n) => new Uint32Array(n));
+    if (this.hasOthers || this.repeated.size) return out.view();
+    const wanted = this.typeNames.map(isOne);
+    const types = this.typeOf.view();
+    for (let row = 0; row < types.length; row++) {
+      if (!wanted[types[row]!]) continue;
+      out.push(this.signOf(row));
+      while (row < types.length && wanted[types[row]!]) row++;
+      out.push(row < types.length ? this.signOf(row) : this.endOf(row - 1) + 1);
+    }
+    return out.view();
   }
   follow(value: StepValue | undefined): StepRecord | null {
     return isRef(value) ? this.get(value.ref) : null;
