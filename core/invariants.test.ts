@@ -7,7 +7,7 @@ import type { Drawing } from './linework/drawing';
 import type { Model } from './model/model';
 import { prepare } from './scene/prepare';
 import type { Sight } from './sights/sight';
-import { box, modelOf, moved, polygon, prism, turned, type Solid } from './testing/solids';
+import { box, modelOf, moved, polygon, prism, shuffle, turned, type Solid } from './testing/solids';
 import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
 import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
@@ -160,15 +160,4 @@ function subdivided({ corners, triangles }: Solid): Solid {
       return [[a, p, r], [p, b, q], [r, q, c], [p, q, r]] as const; // prettier-ignore
     }),
   };
-}
-
-function shuffle<T>(items: readonly T[], seed: number): T[] {
-  const out = [...items];
-  let a = seed;
-  for (let i = out.length - 1; i > 0; i--) {
-    a = (Math.imul(a, 1664525) + 1013904223) >>> 0;
-    const j = a % (i + 1);
-    [out[i], out[j]] = [out[j]!, out[i]!];
-  }
-  return out;
 }

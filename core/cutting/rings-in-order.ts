@@ -9,7 +9,7 @@ import type { Region } from './regions';
  */
 
 /** Places nearer than this are one when they are put in order: the noise of computing them in another order. */
-const GRID = 1e9;
+const GRID = 2 ** 30;
 const rounded = (x: number): number => Math.round(x * GRID);
 
 /** The loops of a cut as outlines: part by part, by their first corners; where a walk crossed a flat face there is no corner. */

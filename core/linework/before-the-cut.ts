@@ -12,6 +12,9 @@ import { Segments, type SegmentList } from './segments';
 /** Less of a cut face than this is not taken from it, square metres: what touches is not covered. */
 const SLIVER = 1e-6;
 
+/** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
+const STRAIGHT = 3e-6;
+
 /** What an element that is left whole covers of a cut face. */
 export interface Cover {
   readonly element: number;
@@ -102,12 +105,18 @@ export function clearRegions(regions: readonly Region[], covers: readonly Cover[
   const places: Side[] = [];
   for (let k = 0; k < lines.count * 4; k += 2) places.push([lines.ends[k]!, lines.ends[k + 1]!, lines.ends[k]!, lines.ends[k + 1]!]);
   const ends = new Sides(places);
-  const snapped = (ring: Ring): Ring =>
-    ring.map((_, i) => {
-      const [u, v] = [ring[i & ~1]!, ring[i | 1]!];
+  /** On the ends of lines, and without corners on a straight run: where they come depends on the triangles of the covers. */
+  const snapped = (ring: Ring): Ring => {
+    const out: number[] = [];
+    const n = ring.length;
+    for (let i = 0; i < n; i += 2) {
+      const [u, v] = [ring[i]!, ring[i + 1]!];
       const [hit] = ends.near(u, v, u, v);
-      return hit === undefined ? ring[i]! : places[hit]![i & 1]!;
-    });
+      if (hit !== undefined) out.push(places[hit]![0], places[hit]![1]);
+      else if (!isBetween(ring, (i + n - 2) % n, i, (i + 2) % n)) out.push(u, v);
+    }
+    return Float64Array.from(out);
+  };
   return regions.flatMap((region) => {
     const shared = intersection(region.face, over).reduce((sum, f) => sum + faceArea(f), 0);
     if (shared <= SLIVER) return [region];
@@ -130,6 +139,14 @@ export function rimLines(regions: readonly Region[], covers: readonly Cover[], c
       }
   }
   return out.done();
+}
+
+/** Whether a corner lies on the line between two others, and between them. */
+function isBetween(ring: Ring, from: number, at: number, to: number): boolean {
+  const [pu, pv] = [ring[at]! - ring[from]!, ring[at + 1]! - ring[from + 1]!];
+  const [qu, qv] = [ring[to]! - ring[from]!, ring[to + 1]! - ring[from + 1]!];
+  const along = pu * qu + pv * qv;
+  return along > 0 && along < qu * qu + qv * qv && Math.abs(pu * qv - pv * qu) < STRAIGHT * Math.hypot(qu, qv);
 }
 
 type Side = [number, number, number, number];

@@ -110,7 +110,10 @@ export function joinLines(
       for (const s of specks.flatMap(({ segments }) => segments)) used[s] = 1;
       found = chainsOf(first, last);
     }
+    const before = chains.length;
     found.forEach(write);
+    // a straight run may have come in other pieces: which chain comes first is told by where it runs, not by its pieces
+    chains.push(...chains.splice(before).sort(inPlace));
     first = last;
   }
   writeAll();
@@ -238,6 +241,17 @@ function isSpeck(chain: readonly number[], places: Float64Array): boolean {
     sum += Math.hypot(places[b]! - places[a]!, places[b + 1]! - places[a + 1]!);
   }
   return sum < SPECK;
+}
+
+interface Placed {
+  readonly flat: Float64Array;
+  readonly depths: readonly number[];
+}
+
+/** By place, then by depth: the nearer first. */
+function inPlace(a: Placed, b: Placed): number {
+  for (let k = 0; k < a.flat.length && k < b.flat.length; k++) if (a.flat[k] !== b.flat[k]) return a.flat[k]! - b.flat[k]!;
+  return a.flat.length - b.flat.length || a.depths[0]! - b.depths[0]! || a.depths.at(-1)! - b.depths.at(-1)!;
 }
 
 /** The elements beyond some segments, ascending, each once. */

@@ -1,7 +1,10 @@
 import { beyondOf, elementOf, kindOf, Segments, type SegmentList } from './segments';
 
-/** Places are rounded to a nanometre here: far below every tolerance, far above the noise of computing in another order. */
-const GRID = 1e9;
+/**
+ * Places are rounded to about a nanometre here: far below every tolerance, far above the noise of computing in another order. A power
+ * of two: no decimal fraction of a metre and no coarser binary one lies half-way between two steps, where noise would tell.
+ */
+const GRID = 2 ** 30;
 
 /**
  * The same segments in an order that depends on nothing but themselves: by kind, element and place, each from its lower end

@@ -1,10 +1,11 @@
 import { SAME_LINE, SPECK } from '../geometry/tolerances';
 import { overlap, SegmentGrid } from './segment-grid';
-import { kindOf, Segments, type SegmentList } from './segments';
+import { elementOf, kindOf, Segments, type SegmentList } from './segments';
+import { StraightRuns } from './straight-runs';
 
 /**
  * Leaves each place of the picture to one line: of segments that run on one another the stronger role stays, of equal roles
- * the longer, of equal lengths the first. A segment gives way to every stronger one, whether or not that gives way itself
+ * that of the longer line, of lines of one length that of the first element, and of its segments the longer, then the first. A segment gives way to every stronger one, whether or not that gives way itself
  * elsewhere, so the result does not depend on the order of work.
  */
 export function removeDoubles(list: SegmentList): SegmentList {
@@ -12,6 +13,11 @@ export function removeDoubles(list: SegmentList): SegmentList {
   const grid = new SegmentGrid(ends, SAME_LINE);
   const lengths = new Float64Array(count);
   for (let s = 0; s < count; s++) lengths[s] = Math.hypot(ends[s * 4 + 2]! - ends[s * 4]!, ends[s * 4 + 3]! - ends[s * 4 + 1]!);
+  const runs = new StraightRuns(list, grid);
+  const isStronger = (o: number, s: number): boolean => {
+    const apart = runs.lengthOf(o) - runs.lengthOf(s) || elementOf(list, s) - elementOf(list, o) || lengths[o]! - lengths[s]!;
+    return apart !== 0 ? apart > 0 : o < s;
+  };
   const out = new Segments(count);
   const near: number[] = [];
   const gaps: [number, number][] = [];
@@ -21,10 +27,9 @@ export function removeDoubles(list: SegmentList): SegmentList {
     gaps.length = 0;
     for (const o of grid.near(s, near)) {
       const other = kindOf(list, o) & 255;
-      const isStronger = other !== role ? other < role : lengths[o] !== lengths[s] ? lengths[o]! > lengths[s]! : o < s;
-      if (!isStronger) continue;
+      if (other > role) continue;
       const stretch = overlap(ends, s, o, SAME_LINE);
-      if (stretch) gaps.push(stretch);
+      if (stretch && (other < role || isStronger(o, s))) gaps.push(stretch);
     }
     if (!gaps.length) {
       if (lengths[s]! > 0) out.addStretch(list, s);

@@ -12,6 +12,7 @@ export class SegmentGrid {
   private readonly start: Uint32Array;
   private readonly items: Uint32Array;
   private readonly stamp: Int32Array;
+  private searches = 0;
   private readonly pad: number;
   /** Scratch: the cells of one segment. */
   private found = new Uint32Array(1024);
@@ -38,7 +39,7 @@ export class SegmentGrid {
     this.columns = Math.floor((u1 - u0 + 2 * pad) / this.size) + 1;
     this.rows = Math.floor((v1 - v0 + 2 * pad) / this.size) + 1;
     this.start = new Uint32Array(this.columns * this.rows + 1);
-    this.stamp = new Int32Array(count).fill(-1);
+    this.stamp = new Int32Array(count);
     for (let s = 0; s < count; s++) for (let n = this.cells(s), k = 0; k < n; k++) this.start[this.found[k]! + 1]!++;
     for (let k = 0; k < this.columns * this.rows; k++) this.start[k + 1]! += this.start[k]!;
     this.items = new Uint32Array(this.start[this.columns * this.rows]!);
@@ -84,13 +85,14 @@ export class SegmentGrid {
 
   near(s: number, out: number[]): number[] {
     out.length = 0;
-    this.stamp[s] = s;
+    const search = ++this.searches;
+    this.stamp[s] = search;
     for (let n = this.cells(s), c = 0; c < n; c++) {
       const cell = this.found[c]!;
       for (let k = this.start[cell]!; k < this.start[cell + 1]!; k++) {
         const other = this.items[k]!;
-        if (this.stamp[other] === s) continue;
-        this.stamp[other] = s;
+        if (this.stamp[other] === search) continue;
+        this.stamp[other] = search;
         out.push(other);
       }
     }

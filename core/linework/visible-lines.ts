@@ -177,14 +177,17 @@ export function visibleLines(
     to: number,
   ): (readonly [from: number, to: number, beyond: number])[] {
     const l = Math.sqrt((u1 - u0) ** 2 + (v1 - v0) ** 2);
-    // which side that is stays the same all along
-    probe(u0, v0, u1, v1, from + END / l);
+    // which side that is stays the same all along; in a sharp corner both lie outside of it
+    for (const t of [(from + to) / 2, from + END / l, to - END / l]) {
+      probe(u0, v0, u1, v1, t);
+      if (leftDepth !== rightDepth) break;
+    }
     const isLeft = leftDepth > rightDepth;
     const [su, sv] = [((isLeft ? -1 : 1) * ASIDE * (v1 - v0)) / l, ((isLeft ? 1 : -1) * ASIDE * (u1 - u0)) / l];
     const ask = (t: number) => elementAt(nearestAt(tiles, u0 + t * (u1 - u0) + su, v0 + t * (v1 - v0) + sv, rank));
     const asks = Math.min(BEYOND_MOST, Math.ceil(((to - from) * l) / BEYOND_STEP));
     const out: [number, number, number][] = [];
-    let [t0, before] = [from, behind()];
+    let [t0, before] = [from, ask(from + END / l)];
     const go = (t1: number, after: number): void => {
       const middle = (t0 + t1) / 2;
       if (after !== before && (t1 - t0) * l > BEYOND_NEAR) {

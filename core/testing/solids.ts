@@ -135,3 +135,15 @@ export function modelOf(pieces: readonly (Piece | Solid)[]): Model {
   });
   return builder.build('test', 'test');
 }
+
+/** The same things in another order, the same for each `seed`. */
+export function shuffle<T>(items: readonly T[], seed: number): T[] {
+  const out = [...items];
+  let a = seed;
+  for (let i = out.length - 1; i > 0; i--) {
+    a = (Math.imul(a, 1664525) + 1013904223) >>> 0;
+    const j = a % (i + 1);
+    [out[i], out[j]] = [out[j]!, out[i]!];
+  }
+  return out;
+}
