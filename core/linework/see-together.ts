@@ -2,7 +2,7 @@ import { joinSegments, type SegmentList } from './segments';
 import type { Scene } from '../scene/scene';
 import { fillTiles, type Picture } from '../visibility/fill-tiles';
 import { linesOf, openPicture, type Ask } from './see';
-import { STRIDE, type Band } from '../visibility/tile-index';
+import { STRIDE, tilesOf, type Band } from '../visibility/tile-index';
 import type { ViewUnits } from '../visibility/view-units';
 import type { Grid } from '../visibility/tile-store';
 
@@ -112,7 +112,10 @@ export function helpOut(answer: (message: FromHelper, transfer: readonly ArrayBu
 /** Takes runs of edges until none is left. */
 function takeRuns(picture: Picture, ask: Ask, seen: Uint8Array, bands: readonly Band[], next: Int32Array, goOn: () => void): Run[] {
   const edges = picture.scene.edgeKind.length;
-  const tiles = { ...picture.grid, bands: bands.filter((b) => b.columns > 0) };
+  const tiles = tilesOf(
+    picture.grid,
+    bands.filter((b) => b.columns > 0),
+  );
   const out: Run[] = [];
   for (let run = Atomics.add(next, 0, 1); run < RUNS; run = Atomics.add(next, 0, 1)) {
     const [from, to] = [Math.floor((edges * run) / RUNS), Math.floor((edges * (run + 1)) / RUNS)];
@@ -158,8 +161,18 @@ function forSending({ first, columns, count, corners, near, triangle, start, ite
 const buffersOf = ({ corners, near, triangle, start, items, cover, rest }: SentBand): ArrayBufferLike[] =>
   [corners, near, triangle, start, items, cover, rest.slot, rest.boxes, rest.counts, rest.deepest].map((array) => array.buffer);
 
-const received = (band: SentBand): Band => ({
-  ...band,
-  records: new Float64Array(band.count * STRIDE),
-  made: new Uint8Array(band.count),
+/** In the same form as a band of one's own, so that the engine needs no code of its own for it. */
+const received = ({ first, columns, count, corners, near, triangle, start, items, cover, rest }: SentBand): Band => ({
+  first,
+  columns,
+  count,
+  records: new Float64Array(count * STRIDE),
+  made: new Uint8Array(count),
+  corners,
+  near,
+  triangle,
+  start,
+  items,
+  cover,
+  rest,
 });

@@ -9,7 +9,7 @@ import { openViewSpace } from '../sights/view-space';
 import { candidateEdges, type CandidateEdges, type ViewLimits } from '../visibility/candidate-edges';
 import { fillTiles, type CutFace, type Picture } from '../visibility/fill-tiles';
 import { hide, type Pieces } from '../visibility/hide';
-import type { Tiles } from '../visibility/tile-index';
+import { tilesOf, type Tiles } from '../visibility/tile-index';
 import { gridOf } from '../visibility/tile-store';
 import { viewUnits } from '../visibility/view-units';
 
@@ -88,7 +88,7 @@ export function seeAlone(scene: Scene, ask: Ask, goOn: () => void, watch?: Watch
   const picture = openPicture(scene, ask);
   const seen = new Uint8Array(ask.shown.length);
   const { grid } = picture;
-  const tiles = { ...grid, bands: [fillTiles(picture, 0, grid.columns, seen)] };
+  const tiles = tilesOf(grid, [fillTiles(picture, 0, grid.columns, seen)]);
   goOn();
   return linesOf(picture, ask, seen, tiles, 0, scene.edgeKind.length, goOn, watch);
 }

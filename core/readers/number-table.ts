@@ -25,7 +25,10 @@ export class NumberTable {
 
   /** The row of a number, -1 where there is none. */
   rowOf(number: number): number {
-    return number < this.near.length ? (this.near[number] ?? -1) : this.slots[this.slotOf(number)]!;
+    const { near } = this;
+    // a whole number may come as a double, and the engine would make its code anew each time that one is an index
+    if (number >= 0 && number < near.length) return near[number | 0]!;
+    return number < 0 ? -1 : this.slots[this.slotOf(number)]!;
   }
 
   /** Adds a number as the next row; false, and nothing done, where it is there already. */

@@ -39,7 +39,11 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
   turnRightSideOut(welded.vertices, edges, shells);
   const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
   const { edgeKind, shallow } = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
-  tellRoundFromFolded({ vertices: welded.vertices, normals, ...edges }, edgeKind);
+  const { triangles, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart } = edges;
+  tellRoundFromFolded(
+    { vertices: welded.vertices, triangles, normals, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart },
+    edgeKind,
+  );
   smoothLooseCreases(edges, edgeKind, shallow);
   if (known) keepKinds(known, welded.cornerOf, edges.edgeVertices, edgeKind);
   const parts = model.partElement.length;
@@ -49,8 +53,10 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
     trianglePart.fill(p, edges.partTriangleStart[p], edges.partTriangleStart[p + 1]);
     boundCorners(welded.vertices, welded.partVertexStart[p]!, welded.partVertexStart[p + 1]!, partBounds, p * 6);
   }
-  const meshes = {
-    version: 1 as const,
+  // what comes later has its place from the beginning: scenes that are spread or put together are of a kind of their own each, and
+  // the engine would make its code anew for every one
+  const scene: { -readonly [K in keyof Scene]: Scene[K] } = {
+    version: 1,
     vertices: welded.vertices,
     triangles: edges.triangles,
     normals,
@@ -64,24 +70,30 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
     partTriangleStart: edges.partTriangleStart,
     partEdgeStart: edges.partEdgeStart,
     partClosed: edges.partClosed,
+    // what crosses itself may have a lobe that is inside out: both its sides are looked at
+    partOneSided: edges.partClosed.slice(),
     partBorders: edges.partBorders,
     partElement: model.partElement,
     partBounds,
     blockBounds: boundBlocks(welded.vertices, edges.triangles),
     partFlush: flushGroups(model),
     partGround: new Uint8Array(parts),
+    meetingEnds: new Float64Array(0),
+    meetingFaces: new Uint32Array(0),
+    ownMeetings: 0,
   };
   const matter = new Uint8Array(parts);
   for (let p = 0; p < parts; p++) {
     const { use } = model.elements[model.partElement[p]!]!;
     matter[p] = use === 'space' ? 0 : 1;
-    meshes.partGround[p] = use === 'terrain' && !edges.partClosed[p] ? 1 : 0;
+    scene.partGround[p] = use === 'terrain' && !edges.partClosed[p] ? 1 : 0;
   }
-  const { ends, faces, own } = meetings(meshes, matter, shells);
-  // what crosses itself may have a lobe that is inside out: both its sides are looked at
-  const partOneSided = edges.partClosed.slice();
-  for (let m = own; m < faces.length / 2; m++) partOneSided[trianglePart[faces[m * 2]!]!] = 0;
-  return { ...meshes, partOneSided, meetingEnds: ends, meetingFaces: faces, ownMeetings: own };
+  const { ends, faces, own } = meetings(scene, matter, shells);
+  for (let m = own; m < faces.length / 2; m++) scene.partOneSided[trianglePart[faces[m * 2]!]!] = 0;
+  scene.meetingEnds = ends;
+  scene.meetingFaces = faces;
+  scene.ownMeetings = own;
+  return scene;
 }
 
 /** Gives edges back the kind that is known of them, where they still part two faces. In place, in `edgeKind`. */

@@ -48,6 +48,16 @@ export const BEHIND = 1e-3;
 /** Lists are ordered by depth to single precision: by how much a nearer one may come later, as a part of its depth. */
 export const UNORDERED = 2.4e-7;
 
+/** The tiles of a picture. Written out: the engine makes its code anew for every object that is spread into another. */
+export const tilesOf = ({ u0, v0, size, columns, rows }: Omit<Tiles, 'bands'>, bands: readonly Band[]): Tiles => ({
+  u0,
+  v0,
+  size,
+  columns,
+  rows,
+  bands,
+});
+
 /** The band of a column of tiles that is in the picture. */
 export function bandAt({ bands }: Tiles, column: number): Band {
   for (let b = 0; b < bands.length - 1; b++) if (column < bands[b + 1]!.first) return bands[b]!;
