@@ -64,7 +64,7 @@ export function coversBefore(scene: Scene, shown: Uint8Array, frame: Frame, dist
 /** Cut lines without what is covered. A line along the rim of a cover is not covered. */
 export function clearLines(list: SegmentList, covers: readonly Cover[]): SegmentList {
   const faces = covers.flatMap((cover) => cover.faces);
-  if (!faces.length) return list;
+  if (!faces.length || !list.count) return list;
   const rims = faces.flatMap((face) => face.flatMap(sidesOf));
   const near = new Sides(rims);
   const rimOf = faces.map((face) => new Sides(face.flatMap(sidesOf)));

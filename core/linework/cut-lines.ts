@@ -26,7 +26,8 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
   });
   const flat = Float64Array.from(ends);
   const grid = new SegmentGrid(flat, SAME_LINE);
-  const find = elementFinder(model, faces);
+  // most regions are of one element, and nobody is looked for
+  let find: ElementFinder | undefined;
   const cut = roleIndex('cut');
   const near: number[] = [];
   for (let s = 0; s < regionOf.length; s++) {
@@ -49,7 +50,9 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
       const a: [number, number] = [u0 + from * du, v0 + from * dv];
       const b: [number, number] = to === 1 ? [flat[s * 4 + 2]!, flat[s * 4 + 3]!] : [u0 + to * du, v0 + to * dv];
       const of = ({ elements }: (typeof faces.regions)[number]) =>
-        elements.length === 1 ? elements[0]! : find((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements[0] ?? 0, elements);
+        elements.length === 1
+          ? elements[0]!
+          : (find ??= elementFinder(model, faces))((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements[0] ?? 0, elements);
       const beyond = joint ? of(faces.regions[beside]!) : NOTHING;
       into.add(...a, 0, ...b, 0, { role: cut, element: of(region), joint, beyond });
     };
@@ -74,8 +77,10 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
   for (let s = 0; s < left.count; s++) into.addStretch(left, s);
 }
 
+type ElementFinder = (u: number, v: number, otherwise: number, among: readonly number[]) => number;
+
 /** Finds which of some elements' cut outlines passes a point: a region of several elements has lines of all of them. */
-function elementFinder(model: Model, faces: CutFaces): (u: number, v: number, otherwise: number, among: readonly number[]) => number {
+function elementFinder(model: Model, faces: CutFaces): ElementFinder {
   const total = faces.outlines.reduce((n, ring) => n + ring.length / 2, 0);
   if (!total) return (_u, _v, otherwise) => otherwise;
   const index = new Flatbush(total, 16, Float64Array);

@@ -1,9 +1,11 @@
 import { joinSegments, type SegmentList } from './segments';
 import type { Scene } from '../scene/scene';
+import { shared } from '../scene/shared-memory';
 import { fillTiles, type Picture } from '../visibility/fill-tiles';
 import { linesOf, openPicture, type Ask } from './see';
 import { STRIDE, tilesOf, type Band } from '../visibility/tile-index';
 import type { ViewUnits } from '../visibility/view-units';
+import { wantedTiles, type WantedTiles } from '../visibility/wanted-tiles';
 import type { Grid } from '../visibility/tile-store';
 
 /** What another thread is sent: a scene to keep, a picture to begin, the tiles that the first thread has filled. */
@@ -14,14 +16,13 @@ export type ToHelper =
       readonly job: number;
       readonly key: string;
       readonly ask: Ask;
-      readonly split: number;
       readonly next: Int32Array;
     }
-  | { readonly name: 'tiles'; readonly job: number; readonly band: SentBand; readonly seen: Uint8Array };
+  | { readonly name: 'tiles'; readonly job: number; readonly bands: readonly SentBand[]; readonly seen: Uint8Array };
 
 /** What it answers. */
 export type FromHelper =
-  | { readonly name: 'tiles'; readonly job: number; readonly band: SentBand; readonly seen: Uint8Array }
+  | { readonly name: 'tiles'; readonly job: number; readonly bands: readonly SentBand[]; readonly seen: Uint8Array }
   | { readonly name: 'lines'; readonly job: number; readonly lines: readonly Run[] };
 
 type SentBand = Omit<Band, 'records' | 'made'>;
@@ -40,14 +41,20 @@ export interface Helper {
   readonly receive: () => Promise<FromHelper>;
 }
 
-/** The edges of a scene are taken in this many runs, each by whichever thread is free. */
+/**
+ * The tiles of a picture are filled in this many bands, and the edges of a scene taken in this many runs, each by whichever thread is
+ * free. More bands would be shared out more evenly, and were slower: what reaches over several is laid into each.
+ */
+const BANDS = 2;
 const RUNS = 48;
+/** Where it is told which band and which run comes next. */
+const Next = { band: 0, run: 1 } as const;
 
 let _job = 0;
 
 /**
- * All lines of a picture, made by two threads: each fills the tiles of its half of the picture, then they take runs of edges in
- * turns. The same lines in the same order as of one thread.
+ * All lines of a picture, made by two threads: they fill bands of its tiles in turns, give them to each other, and take runs of
+ * edges in turns. The same lines in the same order as of one thread.
  * @throws Fault drawing-stale
  */
 export async function seeTogether(scene: Scene, ask: Ask, { key, send, receive }: Helper, goOn: () => void): Promise<SegmentList> {
@@ -59,24 +66,22 @@ export async function seeTogether(scene: Scene, ask: Ask, { key, send, receive }
       if (message.job === job && message.name === name) return message as FromHelper & { name: N };
     }
   };
-  const picture = openPicture(scene, ask);
-  const { grid, units } = picture;
-  const split = middle(units, grid);
-  const next = new Int32Array(new SharedArrayBuffer(4));
-  send({ name: 'begin', job, key, ask, split, next }, []);
+  const next = new Int32Array(new SharedArrayBuffer(8));
+  send({ name: 'begin', job, key, ask, next }, []);
   try {
+    const picture = openPicture(scene, ask);
     const seen = new Uint8Array(ask.shown.length);
-    const band = fillTiles(picture, 0, split, seen);
-    const sent = forSending(band);
+    const bands = takeBands(picture, seen, next);
     const other = await answer('tiles');
-    send({ name: 'tiles', job, band: sent, seen }, buffersOf(sent));
+    send({ name: 'tiles', job, bands, seen }, []);
     goOn();
-    const lines = takeRuns(picture, ask, both(seen, other.seen), [band, received(other.band)], next, goOn);
+    const lines = takeRuns(picture, ask, both(seen, other.seen), inOrder([...bands, ...other.bands]), next, goOn);
     goOn();
     const theirs = await answer('lines');
     return joinSegments([...lines, ...theirs.lines].sort((a, b) => a.run - b.run).map(({ list }) => list));
   } catch (error) {
-    Atomics.store(next, 0, RUNS);
+    Atomics.store(next, Next.band, BANDS);
+    Atomics.store(next, Next.run, RUNS);
     throw error;
   }
 }
@@ -84,23 +89,22 @@ export async function seeTogether(scene: Scene, ask: Ask, { key, send, receive }
 /** The other thread: keeps the scenes that it is sent, the last two, and helps with one picture at a time. */
 export function helpOut(answer: (message: FromHelper, transfer: readonly ArrayBufferLike[]) => void): (message: ToHelper) => void {
   const scenes = new Map<string, Scene>();
-  let begun: { job: number; ask: Ask; picture: Picture; band: Band; seen: Uint8Array; next: Int32Array } | null = null;
+  let begun: { job: number; ask: Ask; picture: Picture; bands: readonly SentBand[]; seen: Uint8Array; next: Int32Array } | null = null;
   return (message) => {
     if (message.name === 'scene') {
       scenes.set(message.key, message.scene);
       if (scenes.size > 2) scenes.delete(scenes.keys().next().value!);
     } else if (message.name === 'begin') {
-      const { job, key, ask, split, next } = message;
+      const { job, key, ask, next } = message;
       const picture = openPicture(scenes.get(key)!, ask);
       const seen = new Uint8Array(ask.shown.length);
-      const band = fillTiles(picture, split, picture.grid.columns, seen);
-      begun = { job, ask, picture, band, seen, next };
-      const sent = forSending(band);
-      answer({ name: 'tiles', job, band: sent, seen }, buffersOf(sent));
+      const bands = takeBands(picture, seen, next);
+      begun = { job, ask, picture, bands, seen, next };
+      answer({ name: 'tiles', job, bands, seen }, []);
     } else if (begun?.job === message.job) {
-      const { job, ask, picture, band, seen, next } = begun;
+      const { job, ask, picture, bands, seen, next } = begun;
       begun = null;
-      const lines = takeRuns(picture, ask, both(seen, message.seen), [received(message.band), band], next, () => undefined);
+      const lines = takeRuns(picture, ask, both(seen, message.seen), inOrder([...bands, ...message.bands]), next, () => undefined);
       answer(
         { name: 'lines', job, lines },
         lines.flatMap(({ list }) => [list.ends.buffer, list.depths.buffer, list.tags.buffer]),
@@ -109,23 +113,34 @@ export function helpOut(answer: (message: FromHelper, transfer: readonly ArrayBu
   };
 }
 
+/** Takes bands of tiles until none is left. Marks in `seen` what may be seen in them. */
+function takeBands(picture: Picture, seen: Uint8Array, next: Int32Array): SentBand[] {
+  const splits = evenly(picture.units, picture.grid);
+  const out: SentBand[] = [];
+  let wanted: WantedTiles | undefined;
+  for (let band = Atomics.add(next, Next.band, 1); band < BANDS; band = Atomics.add(next, Next.band, 1)) {
+    const [from, to] = [splits[band]!, splits[band + 1]!];
+    if (from === to) continue;
+    if (wanted === undefined) wanted = wantedTiles(picture);
+    out.push(kept(fillTiles(picture, wanted, from, to, seen)));
+  }
+  return out;
+}
+
 /** Takes runs of edges until none is left. */
 function takeRuns(picture: Picture, ask: Ask, seen: Uint8Array, bands: readonly Band[], next: Int32Array, goOn: () => void): Run[] {
   const edges = picture.scene.edgeKind.length;
-  const tiles = tilesOf(
-    picture.grid,
-    bands.filter((b) => b.columns > 0),
-  );
+  const tiles = tilesOf(picture.grid, bands);
   const out: Run[] = [];
-  for (let run = Atomics.add(next, 0, 1); run < RUNS; run = Atomics.add(next, 0, 1)) {
+  for (let run = Atomics.add(next, Next.run, 1); run < RUNS; run = Atomics.add(next, Next.run, 1)) {
     const [from, to] = [Math.floor((edges * run) / RUNS), Math.floor((edges * (run + 1)) / RUNS)];
     out.push({ run, list: linesOf(picture, ask, seen, tiles, from, to, goOn) });
   }
   return out;
 }
 
-/** The column that parts the triangles of a picture into two halves, about. */
-function middle({ count, box, from, to }: ViewUnits, { u0, size, columns }: Grid): number {
+/** The columns at which the bands of a picture begin, and the end: each has as many triangles as any other, about. */
+function evenly({ count, box, from, to }: ViewUnits, { u0, size, columns }: Grid): number[] {
   const weight = new Float64Array(columns);
   let sum = 0;
   for (let k = 0; k < count; k++) {
@@ -133,33 +148,35 @@ function middle({ count, box, from, to }: ViewUnits, { u0, size, columns }: Grid
     weight[Math.min(columns - 1, Math.max(0, column))]! += to[k]! - from[k]!;
     sum += to[k]! - from[k]!;
   }
-  let column = 0;
-  for (let left = 0; column < columns && left < sum / 2; column++) left += weight[column]!;
-  return column;
+  const splits = [0];
+  for (let column = 0, left = 0; column < columns && splits.length < BANDS; column++) {
+    left += weight[column]!;
+    while (splits.length < BANDS && left >= (sum * splits.length) / BANDS) splits.push(column + 1);
+  }
+  while (splits.length <= BANDS) splits.push(columns);
+  return splits;
 }
+
+/** Bands from left to right, with room for what each thread works out for itself. */
+const inOrder = (bands: readonly SentBand[]): Band[] => bands.map(received).sort((a, b) => a.first - b.first);
 
 function both(a: Uint8Array, b: Uint8Array): Uint8Array {
   return a.map((x, i) => x || b[i]!);
 }
 
-/** A band without what each thread makes for itself, in arrays of its own. */
-function forSending({ first, columns, count, corners, near, triangle, start, items, cover, rest }: Band): SentBand {
-  return {
-    first,
-    columns,
-    count,
-    corners: corners.slice(),
-    near: near.slice(),
-    triangle: triangle.slice(),
-    start: start.slice(),
-    items: items.slice(),
-    cover: cover.slice(),
-    rest: { slot: rest.slot.slice(), boxes: rest.boxes.slice(), counts: rest.counts.slice(), deepest: rest.deepest.slice() },
-  };
-}
-
-const buffersOf = ({ corners, near, triangle, start, items, cover, rest }: SentBand): ArrayBufferLike[] =>
-  [corners, near, triangle, start, items, cover, rest.slot, rest.boxes, rest.counts, rest.deepest].map((array) => array.buffer);
+/** A band without what each thread works out for itself, in memory that both read: that of the store goes to the next band. */
+const kept = ({ first, columns, count, corners, near, triangle, start, items, cover, rest }: Band): SentBand => ({
+  first,
+  columns,
+  count,
+  corners: shared(corners),
+  near: shared(near),
+  triangle: shared(triangle),
+  start: shared(start),
+  items: shared(items),
+  cover: shared(cover),
+  rest: { slot: shared(rest.slot), boxes: shared(rest.boxes), counts: shared(rest.counts), deepest: shared(rest.deepest) },
+});
 
 /** In the same form as a band of one's own, so that the engine needs no code of its own for it. */
 const received = ({ first, columns, count, corners, near, triangle, start, items, cover, rest }: SentBand): Band => ({

@@ -12,6 +12,7 @@ import { hide, type Pieces } from '../visibility/hide';
 import { tilesOf, type Tiles } from '../visibility/tile-index';
 import { gridOf } from '../visibility/tile-store';
 import { viewUnits } from '../visibility/view-units';
+import { wantedTiles } from '../visibility/wanted-tiles';
 
 /** What is asked of the lines of one picture. Plain data: another thread can be asked too. */
 export interface Ask {
@@ -88,7 +89,7 @@ export function seeAlone(scene: Scene, ask: Ask, goOn: () => void, watch?: Watch
   const picture = openPicture(scene, ask);
   const seen = new Uint8Array(ask.shown.length);
   const { grid } = picture;
-  const tiles = tilesOf(grid, [fillTiles(picture, 0, grid.columns, seen)]);
+  const tiles = tilesOf(grid, [fillTiles(picture, wantedTiles(picture), 0, grid.columns, seen)]);
   goOn();
   return linesOf(picture, ask, seen, tiles, 0, scene.edgeKind.length, goOn, watch);
 }

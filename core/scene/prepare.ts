@@ -138,14 +138,17 @@ function boundBlocks(vertices: Float64Array, triangles: Uint32Array): Float64Arr
   return out;
 }
 
-function flushGroups(model: Model): Int32Array {
-  const groups = new Map<string, number>();
-  return Int32Array.from(model.partElement, (element, part) => {
-    const buildUp = model.elements[element]!.buildUp;
-    const material = model.partMaterial[part]!;
-    const key = buildUp ? `b${buildUp.name}:${buildUp.materials.join()}` : material >= 0 ? `m${material}` : `e${element}`;
+function flushGroups({ elements, partElement, partMaterial }: Model): Int32Array {
+  const groups = new Map<string | number, number>();
+  const out = new Int32Array(partElement.length);
+  for (let part = 0; part < out.length; part++) {
+    const element = partElement[part]!;
+    const { buildUp } = elements[element]!;
+    const material = partMaterial[part]!;
+    const key = buildUp ? `${buildUp.name}:${buildUp.materials.join()}` : material >= 0 ? material : -1 - element;
     let group = groups.get(key);
     if (group === undefined) groups.set(key, (group = groups.size));
-    return group;
-  });
+    out[part] = group;
+  }
+  return out;
 }

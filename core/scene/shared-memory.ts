@@ -10,11 +10,12 @@ export function inSharedMemory<T extends object>(bundle: T): T {
   ) as T;
 }
 
-function shared(array: Typed): Typed {
+/** The same array, in memory that several workers read. */
+export function shared<T extends Typed>(array: T): T {
   if (array.buffer instanceof SharedArrayBuffer) return array;
   const memory = new SharedArrayBuffer(array.byteLength);
-  const make = array.constructor as new (buffer: SharedArrayBuffer) => Typed;
+  const make = array.constructor as new (buffer: SharedArrayBuffer) => T;
   const out = new make(memory);
-  out.set(array as never);
+  out.set(array);
   return out;
 }

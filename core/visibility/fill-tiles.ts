@@ -7,7 +7,7 @@ import type { Frame } from '../sights/frame';
 import { Facing, type OpenViewSpace } from '../sights/view-space';
 import type { ViewLimits } from './candidate-edges';
 import type { Band } from './tile-index';
-import { wantedTiles } from './wanted-tiles';
+import type { WantedTiles } from './wanted-tiles';
 import { TileStore, type Batch, type Grid } from './tile-store';
 import type { ViewUnits } from './view-units';
 
@@ -49,9 +49,9 @@ const BURIED = 60;
  * corners not even turned. Returns the tiles, and marks the parts of which something may be seen in `seen`.
  * Cost: the units, and one visit for each triangle and tile that is not covered yet.
  */
-export function fillTiles(picture: Picture, firstColumn: number, endColumn: number, seen: Uint8Array): Band {
+export function fillTiles(picture: Picture, wanted: WantedTiles, firstColumn: number, endColumn: number, seen: Uint8Array): Band {
   const { view, units, grid, shown, keepHidden } = picture;
-  const store = new TileStore(grid, firstColumn, endColumn, wantedTiles(picture));
+  const store = new TileStore(grid, firstColumn, endColumn, wanted);
   const batch = _batch;
   batch.corners.length = batch.source.length = 0;
   addFaces(picture, batch);

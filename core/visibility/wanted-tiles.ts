@@ -11,14 +11,17 @@ const WORTH = 0.4;
 /** How far beside a line something is asked, metres: well above that of roles. */
 const PAD = 1e-3;
 
+/** 1 for each tile that a line may come near, by columns within rows; null for all. */
+export type WantedTiles = Uint8Array | null;
+
 const _fine = new WeakMap<Scene, Uint8Array>();
 
 /**
- * The tiles of a picture that a line may come near (1), by columns within rows; null for all. In others nothing needs to be known:
+ * The tiles of a picture that a line may come near. In others nothing needs to be known:
  * of a finely faceted surface most triangles lie where no line passes. Edges of fine surfaces are looked at one by one, other parts
  * count with their boxes. Cost: the corners and edges of fine surfaces; nothing where most of the model is angular.
  */
-export function wantedTiles({ scene, view, units, grid, shown, limits, frame, keepHidden, hasTraces }: Picture): Uint8Array | null {
+export function wantedTiles({ scene, view, units, grid, shown, limits, frame, keepHidden, hasTraces }: Picture): WantedTiles {
   const isFine = finePartsOf(scene);
   let [fine, all] = [0, 0];
   for (let k = 0; k < units.count; k++) {
