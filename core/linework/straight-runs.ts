@@ -26,14 +26,15 @@ export class StraightRuns {
   lengthOf(s: number): number {
     if (this.reach[s]! >= 0) return this.reach[s]!;
     const { ends } = this.list;
-    const run = [s];
+    // a set is walked in the order in which it grows
+    const run = new Set([s]);
     const [u0, v0] = [ends[s * 4]!, ends[s * 4 + 1]!];
     const [du, dv] = [ends[s * 4 + 2]! - u0, ends[s * 4 + 3]! - v0];
     let [low, high] = [0, du * du + dv * dv];
-    for (let k = 0; k < run.length; k++)
-      for (const next of this.grid.near(run[k]!, this.near)) {
-        if (!this.goesOn(run[k]!, next) || run.includes(next)) continue;
-        run.push(next);
+    for (const one of run)
+      for (const next of this.grid.near(one, this.near)) {
+        if (run.has(next) || !this.goesOn(one, next)) continue;
+        run.add(next);
         for (const end of [0, 2]) {
           const along = (ends[next * 4 + end]! - u0) * du + (ends[next * 4 + end + 1]! - v0) * dv;
           low = Math.min(low, along);
