@@ -1,4 +1,4 @@
-import { Worker, type Transferable } from 'node:worker_threads';
+import { Worker } from 'node:worker_threads';
 import { Answers } from '../core/linework/answers';
 import type { FromHelper, Helper } from '../core/linework/see-together';
 import type { Scene } from '../core/scene/scene';
@@ -12,7 +12,7 @@ export function secondThread(file: URL, key: string, scene: Scene): Helper & { e
   worker.postMessage({ name: 'scene', key, scene });
   return {
     key,
-    send: (message, transfer) => worker.postMessage(message, transfer as Transferable[]),
+    send: (message) => worker.postMessage(message),
     receive: () => answers.next(),
     end: () => worker.terminate(),
   };

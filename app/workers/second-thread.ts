@@ -26,7 +26,7 @@ export function secondThread(key: string, scene: Scene): Helper | null {
   }
   return {
     key,
-    send: (message, transfer) => thread.worker.postMessage(message, [...transfer] as ArrayBuffer[]),
+    send: (message) => thread.worker.postMessage(message),
     receive: () => thread.answers.next(),
   };
 }

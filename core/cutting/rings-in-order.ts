@@ -1,3 +1,4 @@
+import { onGrid } from '../geometry/on-grid';
 import { reversed, type Ring } from '../geometry/polygons';
 import type { Outline } from './close-loops';
 import type { CutLoops } from './cut-loops';
@@ -7,10 +8,6 @@ import type { Region } from './regions';
  * Outlines and regions in an order that depends on their places alone, each ring from its lowest corner: a cut does not hang on the
  * order of triangles or on where a walk began.
  */
-
-/** Places nearer than this are one when they are put in order: the noise of computing them in another order. */
-const GRID = 2 ** 30;
-const rounded = (x: number): number => Math.round(x * GRID);
 
 /** The loops of a cut as outlines: part by part, by their first corners; where a walk crossed a flat face there is no corner. */
 export function outlinesInOrder(loops: CutLoops): Outline[] {
@@ -65,8 +62,8 @@ function fromLowest(ring: Ring): Ring {
   let best = 0;
   for (let i = 2; i < ring.length; i += 2)
     if (
-      rounded(ring[i]!) < rounded(ring[best]!) ||
-      (rounded(ring[i]!) === rounded(ring[best]!) && rounded(ring[i + 1]!) < rounded(ring[best + 1]!))
+      onGrid(ring[i]!) < onGrid(ring[best]!) ||
+      (onGrid(ring[i]!) === onGrid(ring[best]!) && onGrid(ring[i + 1]!) < onGrid(ring[best + 1]!))
     )
       best = i;
   if (best === 0) return ring;
@@ -79,13 +76,13 @@ function fromLowest(ring: Ring): Ring {
 /** An open line begun at the lower of its ends. */
 function fromLowerEnd(line: Ring): Ring {
   const n = line.length;
-  const order = rounded(line[0]!) - rounded(line[n - 2]!) || rounded(line[1]!) - rounded(line[n - 1]!);
+  const order = onGrid(line[0]!) - onGrid(line[n - 2]!) || onGrid(line[1]!) - onGrid(line[n - 1]!);
   return order <= 0 ? line : reversed(line);
 }
 
 function compare(a: Ring, b: Ring): number {
   for (let i = 0; i < a.length && i < b.length; i++) {
-    const d = rounded(a[i]!) - rounded(b[i]!);
+    const d = onGrid(a[i]!) - onGrid(b[i]!);
     if (d) return d;
   }
   return a.length - b.length;

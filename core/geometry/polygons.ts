@@ -50,6 +50,18 @@ export function ringContains(ring: Ring, u: number, v: number): boolean {
 export const faceContains = (face: Face, u: number, v: number): boolean =>
   ringContains(face[0]!, u, v) && !face.slice(1).some((hole) => ringContains(hole, u, v));
 
+/** Whether a corner lies on the line between two others, within `off`, and between them; all by their place in a list of u and v. */
+export function isBetween(places: Float64Array, from: number, at: number, to: number, off: number): boolean {
+  const du = places[to]! - places[from]!,
+    dv = places[to + 1]! - places[from + 1]!;
+  const l = Math.hypot(du, dv);
+  if (l < 1e-9) return false;
+  const pu = places[at]! - places[from]!,
+    pv = places[at + 1]! - places[from + 1]!;
+  const along = (pu * du + pv * dv) / l;
+  return along > 0 && along < l && Math.abs(pu * dv - pv * du) / l < off;
+}
+
 /** The same corners the other way round. */
 export function reversed(ring: Ring): Ring {
   const out = new Float64Array(ring.length);

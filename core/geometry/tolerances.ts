@@ -24,6 +24,9 @@ export const SAME_LINE = 5e-5;
 /** Ends of lines closer than this are one point. Must exceed EDGE, by which clipped ends overshoot. */
 export const JOIN = 2e-5;
 
+/** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
+export const STRAIGHT = 3e-6;
+
 /** Nothing shorter is drawn: 0.1 mm at true size is 1 µm on paper at 1:100. */
 export const SPECK = 1e-4;
 

@@ -1,3 +1,4 @@
+import { onGrid } from '../geometry/on-grid';
 import { ARC_FIT, ROUND_STEP } from '../geometry/tolerances';
 import { arcParameter, arcPoint, fromZero, type Arc } from './arc';
 import type { Stretch } from './fit-arcs';
@@ -73,7 +74,7 @@ function longest(points: Float64Array, i: number, last: number, curves: readonly
       k++;
     }
     if (k - i < CHORDS || (best && best.to >= k)) continue;
-    const ends = fromZero(Math.min(first, t), Math.max(first, t)).map((x) => Math.round(x * 1e9) / 1e9) as [number, number];
+    const ends = fromZero(Math.min(first, t), Math.max(first, t)).map(onGrid) as [number, number];
     best = { from: i, to: k, arc: [arc[0], arc[1], arc[2], arc[3], arc[4], ...ends] };
   }
   return best;

@@ -1,7 +1,18 @@
 import Flatbush from 'flatbush';
 import type { Region } from '../cutting/regions';
-import { difference, faceArea, faceContains, intersection, reversed, ringArea, union, type Face, type Ring } from '../geometry/polygons';
-import { SNAP } from '../geometry/tolerances';
+import {
+  difference,
+  faceArea,
+  faceContains,
+  intersection,
+  isBetween,
+  reversed,
+  ringArea,
+  union,
+  type Face,
+  type Ring,
+} from '../geometry/polygons';
+import { SNAP, STRAIGHT } from '../geometry/tolerances';
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { Scene } from '../scene/scene';
 import { toFrame, type Frame } from '../sights/frame';
@@ -11,9 +22,6 @@ import { Segments, type SegmentList } from './segments';
 
 /** Less of a cut face than this is not taken from it, square metres: what touches is not covered. */
 const SLIVER = 1e-6;
-
-/** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
-const STRAIGHT = 3e-6;
 
 /** What an element that is left whole covers of a cut face. */
 export interface Cover {
@@ -113,7 +121,7 @@ export function clearRegions(regions: readonly Region[], covers: readonly Cover[
       const [u, v] = [ring[i]!, ring[i + 1]!];
       const [hit] = ends.near(u, v, u, v);
       if (hit !== undefined) out.push(places[hit]![0], places[hit]![1]);
-      else if (!isBetween(ring, (i + n - 2) % n, i, (i + 2) % n)) out.push(u, v);
+      else if (!isBetween(ring, (i + n - 2) % n, i, (i + 2) % n, STRAIGHT)) out.push(u, v);
     }
     return Float64Array.from(out);
   };
@@ -139,14 +147,6 @@ export function rimLines(regions: readonly Region[], covers: readonly Cover[], c
       }
   }
   return out.done();
-}
-
-/** Whether a corner lies on the line between two others, and between them. */
-function isBetween(ring: Ring, from: number, at: number, to: number): boolean {
-  const [pu, pv] = [ring[at]! - ring[from]!, ring[at + 1]! - ring[from + 1]!];
-  const [qu, qv] = [ring[to]! - ring[from]!, ring[to + 1]! - ring[from + 1]!];
-  const along = pu * qu + pv * qv;
-  return along > 0 && along < qu * qu + qv * qv && Math.abs(pu * qv - pv * qu) < STRAIGHT * Math.hypot(qu, qv);
 }
 
 type Side = [number, number, number, number];

@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush';
+import { onGrid } from '../geometry/on-grid';
 import { JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, type Arc } from './arc';
 import { arcAt, type Lines } from './drawing';
@@ -119,7 +120,7 @@ function placeOnArc(lines: Lines, { tip, before, host, facet }: EndOnFacet): [nu
   const s = meet(arc, pu, pv, u, v);
   if (!(s > 0) || Math.abs(s - 1) * Math.hypot(u - pu, v - pv) > facet * FAR) return null;
   // the last digits are noise, which differs between machines
-  const [qu, qv] = [pu + s * (u - pu), pv + s * (v - pv)].map((x) => Math.round(x * 1e9) / 1e9) as [number, number];
+  const [qu, qv] = [pu + s * (u - pu), pv + s * (v - pv)].map(onGrid) as [number, number];
   const t = arcParameter(arc, qu, qv, (arc[5] + arc[6]) / 2);
   return t > arc[5] - 1e-6 && t < arc[6] + 1e-6 ? [qu, qv] : null;
 }

@@ -1,4 +1,6 @@
-import { JOIN, SPECK } from '../geometry/tolerances';
+import { append } from '../geometry/append';
+import { isBetween } from '../geometry/polygons';
+import { JOIN, SPECK, STRAIGHT } from '../geometry/tolerances';
 import { adoptArcs, curvesOf, mayBeRound, type KnownCurve } from './adopt-arcs';
 import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
@@ -6,9 +8,6 @@ import { fitArcs, type Stretch } from './fit-arcs';
 import { lengthenArcs, type ChainEnd } from './lengthen-arcs';
 import { LinesBuilder, type LineFacts } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
-
-/** A corner this near to the line between its neighbours is none: some grid steps of the polygon kernel. */
-const STRAIGHT = 3e-6;
 
 /** Of an element with more curves the rest is not looked for elsewhere. */
 const MOST_CURVES = 100;
@@ -113,7 +112,7 @@ export function joinLines(
     const before = chains.length;
     found.forEach(write);
     // a straight run may have come in other pieces: which chain comes first is told by where it runs, not by its pieces
-    chains.push(...chains.splice(before).sort(inPlace));
+    append(chains, chains.splice(before).sort(inPlace));
     first = last;
   }
   writeAll();
@@ -288,7 +287,7 @@ function straighten(chain: readonly number[], places: Float64Array): number[] {
   }
   const kept = [order[0]!];
   for (let k = 1; k + 1 < order.length; k++)
-    if (!isStraight(places, chain[kept.at(-1)!]!, chain[order[k]!]!, chain[order[k + 1]!]!)) kept.push(order[k]!);
+    if (!isBetween(places, chain[kept.at(-1)!]! * 2, chain[order[k]!]! * 2, chain[order[k + 1]!]! * 2, STRAIGHT)) kept.push(order[k]!);
   kept.push(order.at(-1)!);
   return kept;
 }
@@ -337,17 +336,6 @@ function sharpest(ring: readonly number[], places: Float64Array): number {
     }
   });
   return best;
-}
-
-function isStraight(places: Float64Array, a: number, b: number, c: number): boolean {
-  const du = places[c * 2]! - places[a * 2]!,
-    dv = places[c * 2 + 1]! - places[a * 2 + 1]!;
-  const l = Math.hypot(du, dv);
-  if (l < 1e-9) return false;
-  const pu = places[b * 2]! - places[a * 2]!,
-    pv = places[b * 2 + 1]! - places[a * 2 + 1]!;
-  const along = (pu * du + pv * dv) / l;
-  return along > 0 && along < l && Math.abs(pu * dv - pv * du) / l < STRAIGHT;
 }
 
 const isRing = (flat: Float64Array): boolean => flat[0] === flat.at(-2) && flat[1] === flat.at(-1);

@@ -1,3 +1,4 @@
+import { onGrid } from '../geometry/on-grid';
 import { ARC_FIT, JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, arcPoint, type Arc } from './arc';
 import { alongSide, chordIndex, type ChordIndex } from './chord-index';
@@ -57,7 +58,7 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
       across === 'none' ? arcParameter(arc, ...tip, near) : meet(arc, arcParameter(arc, ...tip, near), across, isChord(lines, beside));
     if (found === null) continue;
     // the last digits are noise, which differs between machines
-    const t = Math.round(found * 1e9) / 1e9;
+    const t = onGrid(found);
     if (!(isFirst ? t < arc[5] : t > arc[6]) || Math.abs(t - near) > 0.6) continue;
     const changed: Arc = isFirst
       ? [arc[0], arc[1], arc[2], arc[3], arc[4], t, arc[6]]
@@ -66,7 +67,7 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
     if (isChord(lines, beside)) {
       gone.add(beside);
     } else {
-      const to = arcPoint(changed, t).map((x) => Math.round(x * 1e9) / 1e9) as Place;
+      const to = arcPoint(changed, t).map(onGrid) as Place;
       if (Math.hypot(to[0] - tip[0], to[1] - tip[1]) > MOVED || !isBefore(to, across)) continue;
       moved.set(beside, { ...moved.get(beside), [atStart ? 'last' : 'first']: to });
     }

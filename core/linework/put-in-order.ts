@@ -1,10 +1,5 @@
+import { onGrid } from '../geometry/on-grid';
 import { beyondOf, elementOf, kindOf, Segments, type SegmentList } from './segments';
-
-/**
- * Places are rounded to about a nanometre here: far below every tolerance, far above the noise of computing in another order. A power
- * of two: no decimal fraction of a metre and no coarser binary one lies half-way between two steps, where noise would tell.
- */
-const GRID = 2 ** 30;
 
 /**
  * The same segments in an order that depends on nothing but themselves: by kind, element and place, each from its lower end
@@ -14,7 +9,7 @@ const GRID = 2 ** 30;
 export function putInOrder(list: SegmentList): SegmentList {
   const { count, ends } = list;
   const round = new Float64Array(ends.length);
-  for (let i = 0; i < ends.length; i++) round[i] = Math.round(ends[i]! * GRID) / GRID + 0;
+  for (let i = 0; i < ends.length; i++) round[i] = onGrid(ends[i]!);
   const isTurned = new Uint8Array(count);
   // the places of each from its lower end, and its kind and element as one number
   const places = new Float64Array(count * 4);

@@ -5,8 +5,9 @@ import { StraightRuns } from './straight-runs';
 
 /**
  * Leaves each place of the picture to one line: of segments that run on one another the stronger role stays, of equal roles
- * that of the longer line, of lines of one length that of the first element, and of its segments the longer, then the first. A segment gives way to every stronger one, whether or not that gives way itself
- * elsewhere, so the result does not depend on the order of work.
+ * that of the longer line, of lines of one length that of the first element, and of its segments the longer, then the first. A
+ * segment gives way to every stronger one, whether or not that gives way itself elsewhere, so the result does not depend on the
+ * order of work.
  */
 export function removeDoubles(list: SegmentList): SegmentList {
   const { count, ends } = list;

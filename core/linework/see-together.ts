@@ -36,16 +36,14 @@ interface Run {
 /** Another thread that has the scene, in memory that both share. One picture at a time is made with it. */
 export interface Helper {
   readonly key: string;
-  readonly send: (message: ToHelper, transfer: readonly ArrayBufferLike[]) => void;
+  readonly send: (message: ToHelper) => void;
   /** The next answer; rejects with HelperGone when the thread has died. */
   readonly receive: () => Promise<FromHelper>;
 }
 
-/**
- * The tiles of a picture are filled in this many bands, and the edges of a scene taken in this many runs, each by whichever thread is
- * free. More bands would be shared out more evenly, and were slower: what reaches over several is laid into each.
- */
+/** The tiles of a picture are filled half by half: more bands were slower, as what reaches over several is laid into each. */
 const BANDS = 2;
+/** The edges of a scene are taken in this many runs, each by whichever thread is free. */
 const RUNS = 48;
 /** Where it is told which band and which run comes next. */
 const Next = { band: 0, run: 1 } as const;
@@ -67,13 +65,13 @@ export async function seeTogether(scene: Scene, ask: Ask, { key, send, receive }
     }
   };
   const next = new Int32Array(new SharedArrayBuffer(8));
-  send({ name: 'begin', job, key, ask, next }, []);
+  send({ name: 'begin', job, key, ask, next });
   try {
     const picture = openPicture(scene, ask);
     const seen = new Uint8Array(ask.shown.length);
     const bands = takeBands(picture, seen, next);
     const other = await answer('tiles');
-    send({ name: 'tiles', job, bands, seen }, []);
+    send({ name: 'tiles', job, bands, seen });
     goOn();
     const lines = takeRuns(picture, ask, both(seen, other.seen), inOrder([...bands, ...other.bands]), next, goOn);
     goOn();
@@ -115,7 +113,8 @@ export function helpOut(answer: (message: FromHelper, transfer: readonly ArrayBu
 
 /** Takes bands of tiles until none is left. Marks in `seen` what may be seen in them. */
 function takeBands(picture: Picture, seen: Uint8Array, next: Int32Array): SentBand[] {
-  const splits = evenly(picture.units, picture.grid);
+  const { units, grid } = picture;
+  const splits = [0, middle(units, grid), grid.columns];
   const out: SentBand[] = [];
   let wanted: WantedTiles | undefined;
   for (let band = Atomics.add(next, Next.band, 1); band < BANDS; band = Atomics.add(next, Next.band, 1)) {
@@ -139,8 +138,8 @@ function takeRuns(picture: Picture, ask: Ask, seen: Uint8Array, bands: readonly 
   return out;
 }
 
-/** The columns at which the bands of a picture begin, and the end: each has as many triangles as any other, about. */
-function evenly({ count, box, from, to }: ViewUnits, { u0, size, columns }: Grid): number[] {
+/** The column that parts the triangles of a picture into two halves, about. */
+function middle({ count, box, from, to }: ViewUnits, { u0, size, columns }: Grid): number {
   const weight = new Float64Array(columns);
   let sum = 0;
   for (let k = 0; k < count; k++) {
@@ -148,13 +147,9 @@ function evenly({ count, box, from, to }: ViewUnits, { u0, size, columns }: Grid
     weight[Math.min(columns - 1, Math.max(0, column))]! += to[k]! - from[k]!;
     sum += to[k]! - from[k]!;
   }
-  const splits = [0];
-  for (let column = 0, left = 0; column < columns && splits.length < BANDS; column++) {
-    left += weight[column]!;
-    while (splits.length < BANDS && left >= (sum * splits.length) / BANDS) splits.push(column + 1);
-  }
-  while (splits.length <= BANDS) splits.push(columns);
-  return splits;
+  let column = 0;
+  for (let left = 0; column < columns && left < sum / 2; column++) left += weight[column]!;
+  return column;
 }
 
 /** Bands from left to right, with room for what each thread works out for itself. */

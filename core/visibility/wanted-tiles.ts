@@ -17,9 +17,8 @@ export type WantedTiles = Uint8Array | null;
 const _fine = new WeakMap<Scene, Uint8Array>();
 
 /**
- * The tiles of a picture that a line may come near. In others nothing needs to be known:
- * of a finely faceted surface most triangles lie where no line passes. Edges of fine surfaces are looked at one by one, other parts
- * count with their boxes. Cost: the corners and edges of fine surfaces; nothing where most of the model is angular.
+ * The tiles of a picture that a line may come near. In others nothing needs to be known: of a finely faceted surface most triangles
+ * lie where no line passes. Edges of fine surfaces are looked at one by one, other parts count with their boxes. Cost: the corners and edges of fine surfaces; nothing where most of the model is angular.
  */
 export function wantedTiles({ scene, view, units, grid, shown, limits, frame, keepHidden, hasTraces }: Picture): WantedTiles {
   const isFine = finePartsOf(scene);

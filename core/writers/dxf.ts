@@ -1,5 +1,6 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
 import type { Layer, RegionFill, StyledDrawing } from '../drafting/style-drawing';
+import { onGrid } from '../geometry/on-grid';
 import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../linework/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
 import { drawnSides, type DrawnSide } from '../linework/drawn-sides';
@@ -239,8 +240,7 @@ const QUARTER = Math.PI / 2 + 1e-9;
  * An arc in steps of about a nanometre. It was fitted, and its last digits hang on the sines of the host, a browser's or Node's: among
  * the thousands of points along it some would be written otherwise.
  */
-const onGrid = (arc: Arc): Arc => arc.map((x) => Math.round(x * GRID) / GRID) as unknown as Arc;
-const GRID = 2 ** 30;
+const inSteps = (arc: Arc): Arc => arc.map(onGrid) as unknown as Arc;
 
 /** An ellipse is broken up so that no chord leaves it by more, metres: hatches have no bulge for it. */
 const RISE = 5e-5;
@@ -252,7 +252,7 @@ const RISE = 5e-5;
 function bulges({ from, arc, isForward }: DrawnSide): [u: number, v: number, bulge: number][] {
   if (!arc) return [[from[0], from[1], 0]];
   if (!isCircle(arc)) {
-    const points = arcPoints(onGrid(arc), RISE);
+    const points = arcPoints(inSteps(arc), RISE);
     const pairs = Array.from({ length: points.length / 2 }, (_, i): [number, number, number] => [points[i * 2]!, points[i * 2 + 1]!, 0]);
     if (!isForward) pairs.reverse();
     return [[from[0], from[1], 0], ...pairs.slice(1, -1)];
