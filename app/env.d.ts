@@ -15,7 +15,7 @@ declare module 'occt-import-js' {
     readonly locateFile?: (name: string) => string;
     readonly print?: (text: string) => void;
     readonly printErr?: (text: string) => void;
-  }) => Promise<import('../core/readers/step-library').StepLibrary>;
+  }) => Promise<import('../core/readers/step/step-library').StepLibrary>;
   export default open;
 }
 declare module 'draco3dgltf/draco_decoder_gltf_nodejs.js' {

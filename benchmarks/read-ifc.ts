@@ -5,8 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { readShared } from '../cli/read-here';
 import { buildInThread } from '../cli/shape-thread';
-import { readIfc } from '../core/readers/ifc';
-import { SHAPE_SETTINGS } from '../core/readers/ifc-shapes';
+import { readIfc } from '../core/readers/ifc/ifc';
+import { SHAPE_SETTINGS } from '../core/readers/ifc/shapes/shapes';
 import { generateIfc } from './generate-ifc';
 
 interface Measured {

@@ -2,9 +2,15 @@ import { MessageChannel } from 'node:worker_threads';
 import { describe, expect, it } from 'vitest';
 import { openBuilder, openLibrary } from '../cli/ifc-library';
 import type { Model } from '../core/model/model';
-import type { IfcLibrary, OpenLibrary } from '../core/readers/ifc-library';
-import { readIfc } from '../core/readers/ifc';
-import { builderInThread, serveShapes, type FromShapeThread, type ShapeThread, type ToShapeThread } from '../core/readers/shape-builder';
+import type { IfcLibrary, OpenLibrary } from '../core/readers/ifc/library';
+import { readIfc } from '../core/readers/ifc/ifc';
+import {
+  builderInThread,
+  serveShapes,
+  type FromShapeThread,
+  type ShapeThread,
+  type ToShapeThread,
+} from '../core/readers/ifc/shapes/shape-builder';
 import { generateIfc } from './generate-ifc';
 
 const FILE = generateIfc(5);

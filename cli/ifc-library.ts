@@ -1,5 +1,5 @@
-import type { IfcLibrary } from '../core/readers/ifc-library';
-import { builderHere, type ShapeBuilder } from '../core/readers/shape-builder';
+import type { IfcLibrary } from '../core/readers/ifc/library';
+import { builderHere, type ShapeBuilder } from '../core/readers/ifc/shapes/shape-builder';
 import { quickRequire } from './quick-require';
 
 /** Opens the shape builder for Node, single-threaded, silent: its own words are for its makers. */

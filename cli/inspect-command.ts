@@ -1,4 +1,4 @@
-import { describeModel, summarise } from '../core/scene/summary';
+import { describeModel, summarise } from '../core/checks/summary';
 import { prepare } from '../core/scene/prepare';
 import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { Fault } from '../core/faults/fault';
 import type { Corrections } from '../core/model/correct';
 import { UNITS, type LengthUnit } from '../core/model/length-unit';
-import type { PlanChanges } from '../core/plan/plan';
+import type { PlanChanges } from '../core/model/plan';
 import type { ReadOptions } from './read-model';
 import { readJson } from './read-json';
 import { oneOf, UsageFault } from './usage';

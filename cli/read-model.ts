@@ -9,8 +9,8 @@ import { joinModels, type PlacedModel } from '../core/model/join-models';
 import type { Model } from '../core/model/model';
 import { AS_IT_IS, type ModelPlacement } from '../core/model/placement';
 import { kindOf, MODEL_KINDS } from '../core/readers/model-kinds';
-import type { PlanChanges } from '../core/plan/plan';
-import { replan } from '../core/plan/replan';
+import type { PlanChanges } from '../core/model/plan';
+import { replan } from '../core/readers/plan/replan';
 import { readHere, type Reading } from './read-here';
 
 export interface ReadOptions {

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { builderInThread, type ShapeBuilder } from '../core/readers/shape-builder';
+import { builderInThread, type ShapeBuilder } from '../core/readers/ifc/shapes/shape-builder';
 
 /** Builds the shapes of one IFC file in a thread; `file` is the bundled shapes.worker. */
 export const buildInThread = (file: URL): ShapeBuilder =>

@@ -1,4 +1,4 @@
-import type { StepLibrary } from '../core/readers/step-library';
+import type { StepLibrary } from '../core/readers/step/step-library';
 
 /** Opens the reader of STEP bodies for Node; what it says on its own goes nowhere. */
 export async function openStepLibrary(): Promise<StepLibrary> {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from './geometry/polygons';
-import { ARC_NUMBERS } from './linework/arc';
+import { ARC_NUMBERS } from './geometry/arcs/arc';
 import { arcAt, type Drawing } from './linework/drawing';
 import { prepare } from './scene/prepare';
 import { modelOf, polygon, prism, turned, type Solid } from './testing/solids';

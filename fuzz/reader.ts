@@ -5,7 +5,7 @@ import { openStepLibrary } from '../cli/step-library';
 import { Fault } from '../core/faults/fault';
 import { noteSentence, sentence } from '../core/faults/wording';
 import { readModel } from '../core/readers/read-model';
-import { builderHere } from '../core/readers/shape-builder';
+import { builderHere } from '../core/readers/ifc/shapes/shape-builder';
 
 /** Libraries are kept as long as they work, since opening them is the dearest step. */
 let ifc: ReturnType<typeof openLibrary> | null = null;

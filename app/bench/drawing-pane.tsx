@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react';
-import type { Frame } from '../../core/sights/frame';
+import type { Frame } from '../../core/geometry/frame';
 import type { Sight } from '../../core/sights/sight';
 import { BackgroundGrip } from '../backgrounds/background-grip';
 import { BackgroundLayer } from '../backgrounds/background-layer';

@@ -4,7 +4,7 @@ import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import { nextNumber, type Project, type ProjectSight } from '../data/project';
 import { usualScale } from '../figures/usual-scale';
-import { frameFrom } from '../../core/sights/frame';
+import { frameFrom } from '../../core/geometry/frame';
 import { roundPoint } from './sight-geometry';
 
 const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;

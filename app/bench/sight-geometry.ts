@@ -1,7 +1,7 @@
 import type { ViewMatrix } from '../drawing/paint';
 import { compose, paneMatrix, type BenchView, type PaneSize } from './view';
 import type { Vec2 } from '../../core/geometry/vec3';
-import type { Frame } from '../../core/sights/frame';
+import type { Frame } from '../../core/geometry/frame';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import { nearestCompass } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';

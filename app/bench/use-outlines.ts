@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
-import type { DrawnOutline } from '../../core/plan/plan';
+import type { DrawnOutline } from '../../core/model/plan';
 import type { ModelInfo } from '../data/database';
 import { squared } from './sight-geometry';
 import { pool } from '../workers/pool';
@@ -46,7 +46,7 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
     const isEnough = points.length >= (isOutline ? 3 : 2);
     setPoints([]);
     // the polygon kernel comes when it is needed
-    const strip = isOutline || !isEnough ? null : (await import('../../core/plan/strip')).stripOutlines;
+    const strip = isOutline || !isEnough ? null : (await import('../../core/readers/plan/strip')).stripOutlines;
     const rings = strip ? strip(flat, way.thickness) : [flat.slice(0, points.length * 2)];
     if (isEnough && rings.length) await keep([...drawn, { layer: way.layer, rings }], `Outline on ${way.layer}`);
   };

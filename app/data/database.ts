@@ -4,7 +4,7 @@ import type { Alignable } from '../../core/model/align-models';
 import type { Corrections } from '../../core/model/correct';
 import type { ModelPlacement } from '../../core/model/placement';
 import type { Element, Model } from '../../core/model/model';
-import type { PlanRow } from '../../core/plan/plan';
+import type { PlanRow } from '../../core/model/plan';
 import type { ViewMesh } from '../workers/view-mesh';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';

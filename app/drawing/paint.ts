@@ -1,9 +1,9 @@
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { PatternLine } from '../../core/drafting/standard';
 import { ringBounds } from '../../core/geometry/polygons';
-import { arcPoint, type Arc } from '../../core/linework/arc';
+import { arcPoint, type Arc } from '../../core/geometry/arcs/arc';
 import { arcAt } from '../../core/linework/drawing';
-import { drawnSides, type DrawnSide } from '../../core/linework/drawn-sides';
+import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
 import type { DrawnSight } from '../workers/drawn-sight';
 
 /** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */

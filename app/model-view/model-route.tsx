@@ -5,7 +5,7 @@ import { toast, Toaster } from 'sonner';
 import type { Check } from '../../core/checks/check-model';
 import { checkWords } from '../../core/checks/check-words';
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
-import type { PlanChanges } from '../../core/plan/plan';
+import type { PlanChanges } from '../../core/model/plan';
 import { changeProject, stepHistory } from '../data/change-project';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';

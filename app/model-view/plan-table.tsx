@@ -1,4 +1,4 @@
-import type { PlanRow } from '../../core/plan/plan';
+import type { PlanRow } from '../../core/model/plan';
 import { classWords } from '../figures/class-words';
 import { millimetres } from '../figures/format';
 import { parseLength } from '../figures/parse';

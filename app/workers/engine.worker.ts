@@ -15,7 +15,7 @@ import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
-import { inSharedMemory } from '../../core/scene/shared-memory';
+import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
@@ -112,7 +112,7 @@ const engine = {
 
   /** An empty plan, to draw outlines into; answers with its key. */
   beginPlan: async (name: string): Promise<string> => {
-    const { emptyPlan } = await import('../../core/plan/empty-plan');
+    const { emptyPlan } = await import('../../core/readers/plan/empty-plan');
     const model = emptyPlan(name);
     const id = crypto.randomUUID();
     const { modelInfo } = await import('./model-info');

@@ -1,6 +1,6 @@
 import { IfcAPI, LogLevel } from 'web-ifc';
 import wasm from 'web-ifc/web-ifc.wasm?url';
-import type { IfcLibrary } from '../../core/readers/ifc-library';
+import type { IfcLibrary } from '../../core/readers/ifc/library';
 
 /** Opens the shape builder in a worker, single-threaded: its threads do not start in an isolated page. */
 export async function openLibrary(): Promise<IfcLibrary> {

@@ -2,8 +2,8 @@ import { noteSentence } from '../../core/faults/wording';
 import { elementFigures } from '../../core/checks/element-figures';
 import type { Corrections } from '../../core/model/correct';
 import { elementPrints } from '../../core/model/element-prints';
-import { mainAngle } from '../../core/checks/off-axis';
-import { summarise } from '../../core/scene/summary';
+import { mainAngle } from '../../core/scene/main-angle';
+import { summarise } from '../../core/checks/summary';
 import type { ElementFacts, Model } from '../../core/model/model';
 import type { Scene } from '../../core/scene/scene';
 import type { ModelInfo, ModelPart } from '../data/database';
@@ -71,7 +71,7 @@ export function modelInfo(
     elementMaterial,
     // an empty plan is looked at as a room to draw in
     bounds: low[0]! <= high[0]! ? [low[0]!, low[1]!, low[2]!, high[0]!, high[1]!, high[2]!] : [0, 0, 0, 12, 8, 3],
-    mainAngle: mainAngle(scene),
+    mainAngle: mainAngle(scene) ?? 0,
     triangles: summary.triangles,
     closed: summary.closed,
     // what the checks find for themselves is theirs to tell

@@ -7,7 +7,7 @@ import type { PartWish } from '../data/parts';
 /** A model as it was read, with what was corrected; a plan is built anew by its table first. */
 export async function setRight(model: Model, corrections: Corrections): Promise<Model> {
   if (!model.plan) return correct(model, corrections);
-  const { replan } = await import('../../core/plan/replan');
+  const { replan } = await import('../../core/readers/plan/replan');
   return correct(replan(model, corrections), corrections);
 }
 

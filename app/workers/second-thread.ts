@@ -1,5 +1,5 @@
-import { Answers } from '../../core/linework/answers';
-import type { FromHelper, Helper } from '../../core/linework/see-together';
+import { MessageQueue } from '../../core/visibility/message-queue';
+import type { FromHelper, Helper } from '../../core/visibility/two-threads';
 import type { Scene } from '../../core/scene/scene';
 
 /** A scene of fewer triangles is drawn sooner than another thread is asked. */
@@ -11,7 +11,7 @@ const CORES = 4;
 interface Thread {
   readonly worker: Worker;
   readonly has: string[];
-  readonly answers: Answers;
+  readonly answers: MessageQueue;
 }
 let _thread: Thread | null = null;
 
@@ -33,7 +33,7 @@ export function secondThread(key: string, scene: Scene): Helper | null {
 
 function start(): Thread {
   const worker = new Worker(new URL('./helper.worker.ts', import.meta.url), { type: 'module', name: 'tarvex-helper' });
-  const answers = new Answers();
+  const answers = new MessageQueue();
   worker.addEventListener('message', ({ data }: MessageEvent<FromHelper>) => answers.put(data));
   const end = (event: Event) => {
     // else the page would hear of it as the end of this worker

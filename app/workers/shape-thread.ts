@@ -1,4 +1,4 @@
-import { builderInThread, type FromShapeThread, type ShapeBuilder } from '../../core/readers/shape-builder';
+import { builderInThread, type FromShapeThread, type ShapeBuilder } from '../../core/readers/ifc/shapes/shape-builder';
 
 /** Builds the shapes of one IFC file in a thread that ends with it. */
 export const buildInThread = (): ShapeBuilder =>

@@ -1,4 +1,4 @@
-import { serveShapes, type ToShapeThread } from '../../core/readers/shape-builder';
+import { serveShapes, type ToShapeThread } from '../../core/readers/ifc/shapes/shape-builder';
 import { openLibrary } from './ifc-library';
 
 const take = serveShapes(openLibrary, (message, transfer) => self.postMessage(message, { transfer: [...transfer] }));

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { StepLibrary } from '../../core/readers/step-library';
+import type { StepLibrary } from '../../core/readers/step/step-library';
 import type { StepReader } from './step.worker';
 
 /** The reader of STEP bodies, in a worker of its own that ends with the reading. */

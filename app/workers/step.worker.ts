@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import open from 'occt-import-js';
 import wasm from 'occt-import-js/dist/occt-import-js.wasm?url';
-import type { StepLibrary, StepResult } from '../../core/readers/step-library';
+import type { StepLibrary, StepResult } from '../../core/readers/step/step-library';
 
 /**
  * Reads STEP bodies. A worker of its own: the library makes functions out of texts, which the policy of the page forbids

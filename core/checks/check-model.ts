@@ -1,7 +1,7 @@
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { partPairs } from '../scene/part-pairs';
-import { crossedElements } from '../scene/crossed-elements';
+import { selfIntersectingElements } from '../scene/self-intersecting';
 import type { Scene } from '../scene/scene';
 import { elementFigures, type ElementFigures } from './element-figures';
 import { gapBetween } from './near-misses';
@@ -62,7 +62,7 @@ export function checkModel(model: Model, scene: Scene, isStale: () => boolean = 
   const one = (kind: CheckKind, elements: readonly number[], figure: (e: number) => number = () => 0): Check[] =>
     elements.map((e) => ({ kind, elements: [e], figure: figure(e) }));
 
-  const crossed = crossedElements(scene);
+  const crossed = selfIntersectingElements(scene);
   const twice = sameTwice(solid, figures);
   const isTwin = new Set(twice.map(({ elements: [a, b] }) => `${a} ${b}`));
   return [

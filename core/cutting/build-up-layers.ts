@@ -1,7 +1,7 @@
 import { dot, subtract } from '../geometry/vec3';
 import { difference, intersection, ringBounds, type Ring } from '../geometry/polygons';
 import type { BuildUp } from '../model/model';
-import type { Frame } from '../sights/frame';
+import type { Frame } from '../geometry/frame';
 import { isAir } from './material-rank';
 
 export interface CutLayer {

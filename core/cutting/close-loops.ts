@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { Leaders } from '../geometry/leaders';
+import { UnionFind } from '../geometry/union-find';
 import { ringArea, ringContains, type Ring } from '../geometry/polygons';
 
 /** Ends of a cut outline closer than this are brought together, metres: gaps of shells that were meant to be closed. */
@@ -44,7 +44,7 @@ function thatMayMeet(pieces: readonly Ring[]): Ring[][] {
   const index = new Flatbush(ends.length, 16, Float64Array);
   for (const [u, v] of ends) index.add(u, v, u, v);
   index.finish();
-  const leader = new Leaders(pieces.length);
+  const leader = new UnionFind(pieces.length);
   ends.forEach(([u, v], i) => {
     for (const k of index.search(u - CLOSE, v - CLOSE, u + CLOSE, v + CLOSE)) leader.join(i >> 1, k >> 1);
   });

@@ -6,10 +6,10 @@ import type { Scene } from '../scene/scene';
 import type { Model } from '../model/model';
 import { jointParts, shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
-import type { Frame } from '../sights/frame';
-import { ON_PLANE } from '../sights/view-space';
+import type { Frame } from '../geometry/frame';
+import { ON_PLANE } from '../geometry/tolerances';
 import type { CutFaces } from './regions';
-import { outlinesInOrder } from './rings-in-order';
+import { outlinesInOrder } from './canonical-order';
 
 /** The outlines in which a plane cuts the parts that are shown: closed where they can be, in an order that depends on their places alone. */
 export const cutOutlines = (scene: Scene, frame: Frame, shown: Uint8Array): Outline[] =>

@@ -2,7 +2,7 @@ import { append } from '../geometry/append';
 import { difference, faceArea, reversed, ringBounds, type Ring } from '../geometry/polygons';
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Model } from '../model/model';
-import type { Frame } from '../sights/frame';
+import type { Frame } from '../geometry/frame';
 import type { CutFaces, Region } from './regions';
 
 /** What is drawn below a ground line lies below it in space too, where the picture stands as upright as this: the height of its up. */

@@ -1,6 +1,6 @@
 import { ringBounds, type Ring } from '../geometry/polygons';
 import type { BuildUp } from '../model/model';
-import type { Frame } from '../sights/frame';
+import type { Frame } from '../geometry/frame';
 import { cutToStrip, layerStrips, type CutLayer, type Strip } from './build-up-layers';
 
 /** A layered element where it is cut. */

@@ -2,12 +2,12 @@ import { append } from '../geometry/append';
 import { ringBounds, type Face, type Ring } from '../geometry/polygons';
 import { SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
-import type { Frame } from '../sights/frame';
+import type { Frame } from '../geometry/frame';
 import type { Outline } from './close-loops';
-import { regionsInOrder } from './rings-in-order';
+import { regionsInOrder } from './canonical-order';
 import type { CutMemory } from './cut-memory';
-import { regionsOfHeap } from './heap-regions';
-import { heapsOf } from './unite';
+import { regionsOfCluster } from './cluster-regions';
+import { clustersOf } from './clusters';
 import type { RankRule } from './material-rank';
 
 /** A closed cut face with holes, in the sight's plane, with its material and the elements it came from. */
@@ -32,6 +32,9 @@ export interface CutFaces {
   /** Outlines that were closed over a gap. */
   readonly mended: readonly Outline[];
 }
+
+/** Nothing is cut. */
+export const NOTHING_CUT: CutFaces = { regions: [], outlines: [], outlinePart: [], open: [], mended: [] };
 
 /** Outlines that are farther apart than this have nothing to do with each other, metres: layers that meet may miss their face by as much. */
 const APART = 1e-3;
@@ -59,7 +62,7 @@ export function makeRegions(
 ): CutFaces {
   const boxes = outlines.map(({ points }) => ringBounds([points]));
   const [closed, open]: [Outline[][], Outline[]] = [[], []];
-  for (const heap of heapsOf(boxes, APART)) {
+  for (const heap of clustersOf(boxes, APART)) {
     const own = heap.map((k) => outlines[k]!);
     if (own.some(({ isClosed }) => isClosed)) closed.push(own);
     else append(open, own);
@@ -67,7 +70,7 @@ export function makeRegions(
   // what encloses nothing is soonest done in one go
   if (open.length) closed.push(open);
   const heaps = closed.map((own) => {
-    const make = () => regionsOfHeap(model, own, frame, options);
+    const make = () => regionsOfCluster(model, own, frame, options);
     return memory ? memory.regionsOf(own, make) : make();
   });
   return {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
 import { rankOf } from '../cutting/material-rank';
-import { ROLES } from '../linework/role';
+import { ROLES } from '../sights/role';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import { checkStandard } from './check-standard';

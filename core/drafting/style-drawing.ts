@@ -1,5 +1,5 @@
 import type { Drawing } from '../linework/drawing';
-import { ROLES } from '../linework/role';
+import { ROLES } from '../sights/role';
 import { materialWords } from '../model/material-words';
 import { firstMaterials, type Model } from '../model/model';
 import type { FillRule, LineRule, PatternLine, PenColour, Standard } from './standard';

@@ -94,4 +94,5 @@ export type NoteCode =
   | 'speck'
   | 'regions-overlap'
   | 'no-fill'
-  | 'shapes-clamped';
+  | 'shapes-clamped'
+  | 'elevation-askew';

@@ -79,6 +79,8 @@ const NOTES: Record<NoteCode, string> = {
   speck: 'speck: a line of {length} mm',
   'regions-overlap': 'cut faces of {a} and {b} cover one another ({area} m²)',
   'no-fill': 'no fill: the standard has none of its own for the material "{material}"',
+  'elevation-askew':
+    'the elevation looks {toward} by the compass, {degrees}° off the building, whose faces it shows askew; "toward": [{x}, {y}] is square to them',
   'shapes-clamped': '{count} shapes reach beyond 1000 km and were left out',
 };
 

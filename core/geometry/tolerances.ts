@@ -6,6 +6,9 @@
 /** Two corners of one part closer than this are one corner. Readers deliver single-precision shapes of some 10 m: noise of 1e-6. */
 export const WELD = 1e-5;
 
+/** Depths closer to the cutting plane than this count as lying in it: the noise of turned coordinates. */
+export const ON_PLANE = 1e-7;
+
 /** Occluders are widened by this in the picture, so that no line leaks along the diagonal between two triangles. Far below DEPTH. */
 export const EDGE = 2e-6;
 

@@ -4,7 +4,7 @@ import { styleDrawing } from '../drafting/style-drawing';
 import { box, modelOf, moved, polygon, prism, turned, type Piece, type Solid } from '../testing/solids';
 import { drawModel, frameSight, ISO, lengthOf, piecesOf, PLAN } from '../testing/views';
 import { writeDxf } from '../writers/dxf';
-import { ARC_NUMBERS, arcBounds, arcPoint, isCircle, isWhole, mirrorArc, type Arc } from './arc';
+import { ARC_NUMBERS, arcBounds, arcPoint, isCircle, isWhole, mirrorArc, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Drawing } from './drawing';
 
 const arcsOf = (d: Drawing): Arc[] => Array.from({ length: d.arcs.length / ARC_NUMBERS }, (_, a) => arcAt(d, a));

@@ -2,7 +2,7 @@ import type { Region } from '../cutting/regions';
 import { intersection, ringBounds } from '../geometry/polygons';
 import { SPECK } from '../geometry/tolerances';
 import type { Limits } from '../sights/sight';
-import { arcBounds, arcCrossings, arcParameter, arcPoint, fromZero, isWhole, type Arc } from './arc';
+import { arcBounds, arcCrossings, arcParameter, arcPoint, fromZero, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Drawing } from './drawing';
 import { factsOf, LinesBuilder, pathLength, type LineFacts } from './lines-builder';
 

@@ -1,5 +1,5 @@
-import type { KnownCurve } from './adopt-arcs';
-import { arcParameter, type Arc } from './arc';
+import type { KnownCurve } from './match-arcs';
+import { arcParameter, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Lines } from './drawing';
 
 /** An arc of fewer corners than this may have none between its ends, of which either may be cut short. */

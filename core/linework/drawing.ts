@@ -1,9 +1,9 @@
 import type { Region } from '../cutting/regions';
 import type { Note } from '../faults/fault';
-import type { Frame } from '../sights/frame';
+import type { Frame } from '../geometry/frame';
 import type { Limits } from '../sights/sight';
-import { ARC_NUMBERS, arcBounds, arcPoints, type Arc } from './arc';
-import type { RingCurve } from './drawn-sides';
+import { ARC_NUMBERS, arcBounds, arcPoints, type Arc } from '../geometry/arcs/arc';
+import type { RingCurve } from './boundary-edges';
 
 /** Times of the steps in milliseconds; empty in a drawing that must be the same byte for byte. */
 export type StepTimes = Readonly<Partial<Record<'read' | 'prepare' | 'cut' | 'visibility' | 'linework', number>>>;

@@ -1,11 +1,11 @@
 import Flatbush from 'flatbush';
 import { onGrid } from '../geometry/on-grid';
 import { JOIN, SPECK } from '../geometry/tolerances';
-import { arcParameter, type Arc } from './arc';
+import { arcParameter, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Lines } from './drawing';
 import { alongSide, chordIndex } from './chord-index';
 import { factsOf, LinesBuilder, pathLength } from './lines-builder';
-import { roleIndex } from './role';
+import { roleIndex } from '../sights/role';
 
 /** An end is moved by at most this part of the chord that it lies on. */
 const FAR = 0.5;

@@ -6,7 +6,7 @@ import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf, type Piece } from '../testing/solids';
 import { drawModel } from '../testing/views';
 import { arcAt, type Drawing } from './drawing';
-import { roleIndex } from './role';
+import { roleIndex } from '../sights/role';
 
 type Side = readonly [u0: number, v0: number, u1: number, v1: number];
 interface Line {

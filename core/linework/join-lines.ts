@@ -1,13 +1,13 @@
 import { append } from '../geometry/append';
 import { isBetween } from '../geometry/polygons';
 import { JOIN, SPECK, STRAIGHT } from '../geometry/tolerances';
-import { adoptArcs, curvesOf, mayBeRound, type KnownCurve } from './adopt-arcs';
+import { matchArcs, curvesOf, mayBeRound, type KnownCurve } from './match-arcs';
 import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
-import { fitArcs, type Stretch } from './fit-arcs';
+import { fitArcs, type Stretch } from '../geometry/arcs/fit-arcs';
 import { lengthenArcs, type ChainEnd } from './lengthen-arcs';
 import { LinesBuilder, type LineFacts } from './lines-builder';
-import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from './segments';
+import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from '../sights/segments';
 
 /** Of an element with more curves the rest is not looked for elsewhere. */
 const MOST_CURVES = 100;
@@ -78,8 +78,8 @@ export function joinLines(
         else if (own.length < MOST_CURVES) own.push(curve);
       }
     for (const { flat: raw, stretches: own, facts, depths: rawDepths } of chains) {
-      let known = adoptArcs(raw, own, curves.get(facts.element) ?? NO_CURVES);
-      if (mayBeRound(raw, known)) known = adoptArcs(raw, known, rimsOf(facts.element));
+      let known = matchArcs(raw, own, curves.get(facts.element) ?? NO_CURVES);
+      if (mayBeRound(raw, known)) known = matchArcs(raw, known, rimsOf(facts.element));
       const { flat, stretches, depths: at } = begunAtArc(raw, known, rawDepths);
       stretches.forEach(({ from, to, arc }, k) => {
         lines.add(flat, at, from, to, facts, arc);

@@ -1,10 +1,10 @@
 import { onGrid } from '../geometry/on-grid';
 import { ARC_FIT, JOIN, SPECK } from '../geometry/tolerances';
-import { arcParameter, arcPoint, type Arc } from './arc';
+import { arcParameter, arcPoint, type Arc } from '../geometry/arcs/arc';
 import { alongSide, chordIndex, type ChordIndex } from './chord-index';
 import { arcAt, type Lines } from './drawing';
 import { factsOf, LinesBuilder } from './lines-builder';
-import { meet, type Across } from './meet-arc';
+import { meet, type Across } from '../geometry/arcs/arc-intersection';
 
 /**
  * Where an arc and something straight follow one another in a chain: a last chord of two points, or a polyline that perhaps begins

@@ -1,5 +1,5 @@
-import { Growing } from '../model/model-builder';
-import { ARC_NUMBERS, type Arc } from './arc';
+import { Growing } from '../geometry/growing';
+import { ARC_NUMBERS, type Arc } from '../geometry/arcs/arc';
 import type { Lines } from './drawing';
 
 /** What is known of a line besides its points. */

@@ -3,9 +3,9 @@ import { expect, it } from 'vitest';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf, type Piece } from '../testing/solids';
 import { drawModel } from '../testing/views';
-import { arcPoint } from './arc';
+import { arcPoint } from '../geometry/arcs/arc';
 import { arcAt, type Drawing } from './drawing';
-import { roleIndex } from './role';
+import { roleIndex } from '../sights/role';
 
 const hidden = roleIndex('hidden');
 

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { joinLines } from './join-lines';
-import { roleIndex } from './role';
-import { Segments } from './segments';
+import { roleIndex } from '../sights/role';
+import { Segments } from '../sights/segments';
 
 test('an element of more lines than a call has room for is drawn', () => {
   const out = new Segments();

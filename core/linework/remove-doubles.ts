@@ -1,6 +1,6 @@
 import { SAME_LINE, SPECK } from '../geometry/tolerances';
-import { overlap, SegmentGrid } from './segment-grid';
-import { elementOf, kindOf, Segments, type SegmentList } from './segments';
+import { overlap, SegmentGrid } from '../geometry/segment-grid';
+import { elementOf, kindOf, Segments, type SegmentList } from '../sights/segments';
 import { StraightRuns } from './straight-runs';
 
 /**

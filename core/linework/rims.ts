@@ -1,10 +1,10 @@
 import { cross, dot, length, scale, subtract, unit, type Vec3 } from '../geometry/vec3';
 import { EdgeKind, type Scene } from '../scene/scene';
-import { toFrame, type Frame } from '../sights/frame';
-import type { KnownCurve } from './adopt-arcs';
-import { circleArc, isCircle } from './arc';
-import { fitArcs } from './fit-arcs';
-import { ellipseArc } from './fit-ellipse';
+import { toFrame, type Frame } from '../geometry/frame';
+import type { KnownCurve } from './match-arcs';
+import { circleArc, isCircle } from '../geometry/arcs/arc';
+import { fitArcs } from '../geometry/arcs/fit-arcs';
+import { ellipseArc } from '../geometry/arcs/fit-ellipse';
 
 /** A round edge of an element in space: a circle, of which corners lie at equal steps. */
 interface Rim {

@@ -3,7 +3,7 @@ import type { Sight } from '../sights/sight';
 import { modelOf, polygon, prism, type Solid } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import type { Drawing } from './drawing';
-import { drawnSides } from './drawn-sides';
+import { drawnSides } from './boundary-edges';
 
 /** Area of the faces of a drawing as they are drawn: the polygons of all ends, and the segments between chords and arcs. */
 function drawnArea({ regions, regionCurves }: Drawing, material?: number): number {

@@ -2,10 +2,10 @@ import Flatbush from 'flatbush';
 import type { Region } from '../cutting/regions';
 import { ringBounds } from '../geometry/polygons';
 import { JOIN } from '../geometry/tolerances';
-import { arcBounds, arcParameter, isWhole } from './arc';
+import { arcBounds, arcParameter, isWhole } from '../geometry/arcs/arc';
 import { arcAt, type Lines } from './drawing';
-import type { RingCurve } from './drawn-sides';
-import { roleIndex } from './role';
+import type { RingCurve } from './boundary-edges';
+import { roleIndex } from '../sights/role';
 
 /** The end of an arc that limits have cut off lies this near to the corner of the face that was cut off there, as a part of a facet. */
 const NEAR = 0.5;

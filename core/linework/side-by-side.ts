@@ -1,15 +1,14 @@
 import type { Region } from '../cutting/regions';
 import { intersection, ringBounds, union } from '../geometry/polygons';
 import { JOIN } from '../geometry/tolerances';
-import { Segments, type SegmentList } from './segments';
+import { Segments, type SegmentList } from '../sights/segments';
 
 /** What one leg of a jogged section shows. */
 export interface Strip {
   readonly segments: SegmentList;
   readonly regions: readonly Region[];
-  /** The stretch of the leg's own u that is shown begins at 0 and is this long; it stands at `from` in the whole. */
-  readonly from: number;
-  readonly length: number;
+  /** The stretch of the leg's own u that is shown begins at 0 and is this long; it stands at `shift` in the whole. */
+  readonly place: { readonly shift: number; readonly length: number };
 }
 
 /** A line that lies in the step itself would be a line at the jog; within this it does. */
@@ -22,8 +21,9 @@ const AT_STEP = 1e-6;
 export function sideBySide(strips: readonly Strip[], joints: ReadonlySet<number>): { segments: SegmentList; regions: Region[] } {
   const out = new Segments();
   const regions: Region[] = [];
-  const steps = strips.slice(1).map((s) => s.from);
-  for (const { segments, regions: own, from, length } of strips) {
+  const steps = strips.slice(1).map(({ place }) => place.shift);
+  for (const { segments, regions: own, place } of strips) {
+    const { shift: from, length } = place;
     const { ends } = segments;
     for (let s = 0; s < segments.count; s++) {
       const [u0, u1] = [ends[s * 4]!, ends[s * 4 + 2]!];

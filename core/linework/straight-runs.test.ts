@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import { SAME_LINE } from '../geometry/tolerances';
 import { removeDoubles } from './remove-doubles';
-import { roleIndex } from './role';
-import { SegmentGrid } from './segment-grid';
-import { elementOf, Segments, type SegmentList } from './segments';
+import { roleIndex } from '../sights/role';
+import { SegmentGrid } from '../geometry/segment-grid';
+import { elementOf, Segments, type SegmentList } from '../sights/segments';
 import { StraightRuns } from './straight-runs';
 
 type Piece = readonly [u0: number, v0: number, u1: number, v1: number, element: number];

@@ -1,5 +1,5 @@
-import type { SegmentGrid } from './segment-grid';
-import { elementOf, kindOf, type SegmentList } from './segments';
+import type { SegmentGrid } from '../geometry/segment-grid';
+import { elementOf, kindOf, type SegmentList } from '../sights/segments';
 
 /** A segment goes on in another when it leaves the line of the longer of the two by no more than this, metres. */
 const OFF = 1e-6;

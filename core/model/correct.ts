@@ -1,5 +1,5 @@
 import type { Vec3 } from '../geometry/vec3';
-import type { DrawnOutline, PlanChanges } from '../plan/plan';
+import type { DrawnOutline, PlanChanges } from './plan';
 import { movedFlat } from './flat-shapes';
 import { UNITS, type LengthUnit } from './length-unit';
 import type { BuildUp, Element, Material, Model } from './model';

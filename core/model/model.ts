@@ -1,6 +1,6 @@
 import type { Note } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
-import type { Plan } from '../plan/plan';
+import type { Plan } from './plan';
 
 /** Red, green, blue and opacity, 0 to 1. */
 export type Colour = readonly [number, number, number, number];

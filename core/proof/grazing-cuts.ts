@@ -1,12 +1,12 @@
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
-import { moveFrame, type Frame } from '../sights/frame';
+import { moveFrame, type Frame } from '../geometry/frame';
 import { legsOf } from '../sights/legs';
 import { resolveSight } from '../sights/resolve-sight';
 import { shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
-import { Facing, viewSpace } from '../sights/view-space';
+import { Facing, viewSpace } from '../visibility/view-space';
 import type { Finding } from './proof';
 
 /** A face nearer to the cutting plane than this is grazed: what is drawn hangs on a hair. Metres. */

@@ -3,8 +3,8 @@ import Flatbush from 'flatbush';
 import { JOIN, SAME_LINE, SPECK } from '../geometry/tolerances';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { pathLength } from '../linework/lines-builder';
-import { ROLES, roleIndex } from '../linework/role';
-import { overlap, SegmentGrid } from '../linework/segment-grid';
+import { ROLES, roleIndex } from '../sights/role';
+import { overlap, SegmentGrid } from '../geometry/segment-grid';
 import type { Finding } from './proof';
 
 /** Sine of 0.3°: lines more aslant than this cross, however long they stay near each other. */

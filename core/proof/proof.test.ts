@@ -3,7 +3,7 @@ import { STANDARD } from '../drafting/standard';
 import { styleDrawing } from '../drafting/style-drawing';
 import { noteSentence } from '../faults/wording';
 import type { Drawing } from '../linework/drawing';
-import { roleIndex } from '../linework/role';
+import { roleIndex } from '../sights/role';
 import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
 import type { Sight } from '../sights/sight';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Drawing } from '../linework/drawing';
 import { factsOf, LinesBuilder } from '../linework/lines-builder';
-import { roleIndex } from '../linework/role';
+import { roleIndex } from '../sights/role';
 import { distance } from '../testing/same-lines';
 import { EVERY_SIGHT, gridScene } from '../testing/scenes';
 import { modelOf } from '../testing/solids';

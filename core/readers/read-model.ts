@@ -1,11 +1,11 @@
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { isZip, unpack } from './archive';
-import type { OpenDraco } from './draco-library';
-import type { MeshOptions } from './mesh-parts';
+import type { OpenDraco } from './meshes/draco-library';
+import type { MeshOptions } from '../model/mesh-parts';
 import { kindOf, MODEL_KINDS, modelAmong, type ModelKind } from './model-kinds';
-import type { ShapeBuilder } from './shape-builder';
-import type { OpenStepLibrary } from './step-library';
+import type { ShapeBuilder } from './ifc/shapes/shape-builder';
+import type { OpenStepLibrary } from './step/step-library';
 import { narrowText } from './wide-text';
 
 export interface ReadOptions extends MeshOptions {
@@ -39,22 +39,22 @@ export async function readModel(bytes: Uint8Array, name: string, options: ReadOp
 async function readKind(kind: ModelKind, bytes: Uint8Array, name: string, options: ReadOptions): Promise<Model> {
   switch (kind) {
     case 'ifc':
-      return (await import('./ifc')).readIfc(bytes, name, options);
+      return (await import('./ifc/ifc')).readIfc(bytes, name, options);
     case 'obj':
-      return (await import('./obj')).readObj(bytes, name, options);
+      return (await import('./meshes/obj')).readObj(bytes, name, options);
     case 'stl':
-      return (await import('./stl')).readStl(bytes, name, options);
+      return (await import('./meshes/stl')).readStl(bytes, name, options);
     case 'ply':
-      return (await import('./ply')).readPly(bytes, name, options);
+      return (await import('./meshes/ply')).readPly(bytes, name, options);
     case '3mf':
-      return (await import('./three-mf')).readThreeMf(bytes, name, options);
+      return (await import('./meshes/three-mf')).readThreeMf(bytes, name, options);
     case 'dxf':
-      return (await import('./plan-dxf')).readPlanDxf(bytes, name, options);
+      return (await import('./plan/plan-dxf')).readPlanDxf(bytes, name, options);
     case 'glb':
     case 'gltf':
-      return (await import('./gltf')).readGltf(bytes, name, options);
+      return (await import('./meshes/gltf')).readGltf(bytes, name, options);
     default:
-      return (await import('./step')).readStep(bytes, name, options);
+      return (await import('./step/step')).readStep(bytes, name, options);
   }
 }
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { box, modelOf, moved, polygon, prism, together } from '../testing/solids';
 import { prepare } from './prepare';
 import { EdgeKind } from './scene';
-import { describeModel, summarise } from './summary';
+import { describeModel, summarise } from '../checks/summary';
 
 const count = (model: ReturnType<typeof modelOf>) => {
   const scene = prepare(model);

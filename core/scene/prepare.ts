@@ -4,28 +4,20 @@ import type { Model } from '../model/model';
 import { findEdges } from './adjacency';
 import { classifyEdges, faceNormals } from './classify-edges';
 import { smoothLooseCreases } from './loose-creases';
-import { meetings } from './meetings';
+import { intersections } from './intersections';
 import { mendFlips } from './mend-flips';
 import { mendTCorners } from './mend-t-corners';
 import { tellRoundFromFolded } from './round-runs';
-import { BLOCK, EdgeKind, type Scene } from './scene';
+import { BLOCK, type Scene } from './scene';
 import { severalShells } from './shells';
 import { turnRightSideOut } from './turn-right-side-out';
 import { weld } from './weld';
-
-/** Edges of which it is known what they are: what is left of a round thing does not tell that it was one. */
-export interface KnownEdges {
-  /** Two raw corners of the model each. */
-  readonly ends: ArrayLike<number>;
-  /** Their EdgeKind. */
-  readonly kinds: ArrayLike<number>;
-}
 
 /** One flat triangle may lie behind another. */
 const MENDS = 3;
 
 /** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
-export function prepare(model: Model, known?: KnownEdges): Scene {
+export function prepare(model: Model): Scene {
   const welded = weld(model.positions, model.triangles, model.partStart, WELD);
   let edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
   let mended = mendTCorners(welded.vertices, edges);
@@ -45,7 +37,6 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
     edgeKind,
   );
   smoothLooseCreases(edges, edgeKind, shallow);
-  if (known) keepKinds(known, welded.cornerOf, edges.edgeVertices, edgeKind);
   const parts = model.partElement.length;
   const trianglePart = new Uint32Array(edges.triangles.length / 3);
   const partBounds = new Float64Array(parts * 6);
@@ -56,7 +47,8 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
   // what comes later has its place from the beginning: scenes that are spread or put together are of a kind of their own each, and
   // the engine would make its code anew for every one
   const scene: { -readonly [K in keyof Scene]: Scene[K] } = {
-    version: 1,
+    version: 2,
+    scale: 1,
     vertices: welded.vertices,
     triangles: edges.triangles,
     normals,
@@ -74,6 +66,8 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
     partOneSided: edges.partClosed.slice(),
     partBorders: edges.partBorders,
     partElement: model.partElement,
+    elementMixed: elementsOfSeveralMaterials(model),
+    elementTerrain: Uint8Array.from(model.elements, ({ use }) => (use === 'terrain' ? 1 : 0)),
     partBounds,
     blockBounds: boundBlocks(welded.vertices, edges.triangles),
     partFlush: flushGroups(model),
@@ -88,7 +82,7 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
     matter[p] = use === 'space' ? 0 : 1;
     scene.partGround[p] = use === 'terrain' && !edges.partClosed[p] ? 1 : 0;
   }
-  const { ends, faces, own } = meetings(scene, matter, shells);
+  const { ends, faces, own } = intersections(scene, matter, shells);
   for (let m = own; m < faces.length / 2; m++) scene.partOneSided[trianglePart[faces[m * 2]!]!] = 0;
   scene.meetingEnds = ends;
   scene.meetingFaces = faces;
@@ -96,22 +90,20 @@ export function prepare(model: Model, known?: KnownEdges): Scene {
   return scene;
 }
 
-/** Gives edges back the kind that is known of them, where they still part two faces. In place, in `edgeKind`. */
-function keepKinds({ ends, kinds }: KnownEdges, cornerOf: Int32Array, edgeVertices: Uint32Array, edgeKind: Uint8Array): void {
-  const key = (a: number, b: number) => Math.min(a, b) * 0x4000000 + Math.max(a, b);
-  const kindOf = new Map<number, number>();
-  for (let k = 0; k < kinds.length; k++) {
-    const [a, b] = [cornerOf[ends[k * 2]!]!, cornerOf[ends[k * 2 + 1]!]!];
-    if (a >= 0 && b >= 0) kindOf.set(key(a, b), kinds[k]!);
-  }
-  if (!kindOf.size) return;
-  const isOpen = (kind: number) => kind === EdgeKind.smooth || kind === EdgeKind.crease || kind === EdgeKind.surface;
-  for (let e = 0; e < edgeKind.length; e++)
-    if (isOpen(edgeKind[e]!)) edgeKind[e] = kindOf.get(key(edgeVertices[e * 2]!, edgeVertices[e * 2 + 1]!)) ?? edgeKind[e]!;
+/** 1 for each element whose parts are of several materials. */
+function elementsOfSeveralMaterials(model: Model): Uint8Array {
+  const first = new Int32Array(model.elements.length).fill(-2);
+  const out = new Uint8Array(model.elements.length);
+  model.partElement.forEach((element, part) => {
+    const material = model.partMaterial[part]!;
+    if (first[element] === -2) first[element] = material;
+    else if (first[element] !== material) out[element] = 1;
+  });
+  return out;
 }
 
 /** Smallest and largest corner of each block of triangles. */
-function boundBlocks(vertices: Float64Array, triangles: Uint32Array): Float64Array {
+export function boundBlocks(vertices: Float64Array, triangles: Uint32Array): Float64Array {
   const blocks = Math.ceil(triangles.length / 3 / BLOCK);
   const out = new Float64Array(blocks * 6);
   for (let block = 0; block < blocks; block++) {

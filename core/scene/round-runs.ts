@@ -1,4 +1,4 @@
-import { Leaders } from '../geometry/leaders';
+import { UnionFind } from '../geometry/union-find';
 import { ARC_STEP, ROUND_STEP } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
 
@@ -192,15 +192,15 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
 function flatFaces({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part: number, edgeKind: Uint8Array): Uint32Array {
   const first = partTriangleStart[part]!;
   const count = partTriangleStart[part + 1]! - first;
-  const leaders = new Leaders(count);
+  const sets = new UnionFind(count);
   for (let t = 0; t < count; t++)
     for (let k = 0; k < 3; k++) {
       const e = triangleEdges[(first + t) * 3 + k]!;
       const other = edgeFaces[e * 2 + 1]!;
       if (edgeKind[e]! > EdgeKind.faint || other < 0 || edgeFaces[e * 2]! < 0) continue;
-      leaders.join(t, (edgeFaces[e * 2] === first + t ? other : edgeFaces[e * 2]!) - first);
+      sets.join(t, (edgeFaces[e * 2] === first + t ? other : edgeFaces[e * 2]!) - first);
     }
-  return Uint32Array.from({ length: count }, (_, t) => leaders.of(t));
+  return Uint32Array.from({ length: count }, (_, t) => sets.of(t));
 }
 
 /** The edges of each face: those of face f are items[start[f]] up to items[start[f + 1]]. */
@@ -216,9 +216,9 @@ function edgesOfFaces(sides: Uint32Array, faces: number): { start: Uint32Array; 
 
 /** Of each face the number of faces that hang together with it over the edges in question. */
 function patches(sides: Uint32Array, faces: number): Uint32Array {
-  const leaders = new Leaders(faces);
-  for (let k = 0; k < sides.length; k += 2) leaders.join(sides[k]!, sides[k + 1]!);
+  const sets = new UnionFind(faces);
+  for (let k = 0; k < sides.length; k += 2) sets.join(sides[k]!, sides[k + 1]!);
   const size = new Uint32Array(faces);
-  for (let f = 0; f < faces; f++) size[leaders.of(f)]!++;
-  return size.map((_, f) => size[leaders.of(f)]!);
+  for (let f = 0; f < faces; f++) size[sets.of(f)]!++;
+  return size.map((_, f) => size[sets.of(f)]!);
 }

@@ -13,7 +13,9 @@ export const BLOCK = 64;
  * Triangle t has the corners triangles[3t..3t+2], counter-clockwise seen from outside where its part is closed.
  */
 export interface Scene {
-  readonly version: 1;
+  readonly version: 2;
+  /** How many times larger the scene is than its model, a power of two: tolerances are made for things of a metre and more. */
+  readonly scale: number;
   /** Welded corners, three numbers each; the corners of a part are contiguous. */
   readonly vertices: Float64Array;
   readonly triangles: Uint32Array;
@@ -40,6 +42,10 @@ export interface Scene {
   /** Number of edges of the part with one face only. */
   readonly partBorders: Uint32Array;
   readonly partElement: Uint32Array;
+  /** 1 for elements whose parts are of several materials. */
+  readonly elementMixed: Uint8Array;
+  /** 1 for terrain. */
+  readonly elementTerrain: Uint8Array;
   /** Smallest and largest corner of each part: x0 y0 z0 x1 y1 z1. */
   readonly partBounds: Float64Array;
   /** The same of each block of BLOCK triangles that follow one another. */

@@ -1,4 +1,4 @@
-import { Leaders } from '../geometry/leaders';
+import { UnionFind } from '../geometry/union-find';
 import type { Scene } from './scene';
 
 /** The pieces into which the surface of a part falls: triangles that hang together over edges. */
@@ -26,7 +26,7 @@ export function severalShells({
   partEdgeStart,
 }: Pick<Scene, 'triangleEdges' | 'edgeFaces' | 'partTriangleStart' | 'partEdgeStart'>): Shells[] {
   const out: Shells[] = [];
-  const leaders = new Leaders(triangleEdges.length / 3);
+  const sets = new UnionFind(triangleEdges.length / 3);
   for (let part = 0; part + 1 < partTriangleStart.length; part++) {
     const from = partTriangleStart[part]!,
       to = partTriangleStart[part + 1]!;
@@ -35,13 +35,13 @@ export function severalShells({
       const s = edgeFaces[e * 2]!,
         t = edgeFaces[e * 2 + 1]!;
       if (s < 0 || t < 0) continue;
-      if (leaders.join(s, t)) shells--;
+      if (sets.join(s, t)) shells--;
     }
     if (shells < 2) continue;
     const number = new Map<number, number>();
     const triangles: number[][] = [];
     for (let t = from; t < to; t++) {
-      const first = leaders.of(t);
+      const first = sets.of(t);
       let n = number.get(first);
       if (n === undefined) {
         number.set(first, (n = triangles.length));

@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec3';
 import type { Sight } from './sight';
 
-/** One leg of a jogged section: a section of its own, and where it stands in the drawing. */
+/** One leg of a section along a path: a section of its own, and where it stands in the drawing. */
 export interface Leg {
   readonly sight: Sight;
   /** Metres along the drawing at which the leg begins, and its length. */
@@ -12,28 +12,35 @@ export interface Leg {
 /** Sine of the angle within which a leg runs square to the first: such a leg only steps back or forth and takes no width. */
 const SQUARE = Math.sin(Math.PI / 180);
 
-/**
- * The legs of a section whose path has more than two points, in the order in which they stand side by side in the drawing.
- * Legs that run square to the first one are jogs: there the plane steps, and nothing is drawn.
- */
-export function legsOf(sight: Sight): Leg[] {
-  const path = sight.path as readonly Vec2[];
-  const wide: { path: [Vec2, Vec2]; length: number; depth: number | null | undefined }[] = [];
+/** Whether a sight is a section whose line steps sideways. */
+export const isJogged = ({ kind, frame, path }: Sight): boolean => kind === 'section' && !frame && path !== undefined && path.length > 2;
+
+/** The legs of a path that take width; those that run square to the first one are jogs. */
+export function wideLegs(path: readonly Vec2[]): { readonly path: readonly [Vec2, Vec2]; readonly length: number }[] {
+  const wide: { path: [Vec2, Vec2]; length: number }[] = [];
   const first: Vec2 = [path[1]![0] - path[0]![0], path[1]![1] - path[0]![1]];
   const size = Math.hypot(...first);
-  let row = 0;
   for (let i = 0; i + 1 < path.length; i++) {
     const [a, b] = [path[i]!, path[i + 1]!];
     const d: Vec2 = [b[0] - a[0], b[1] - a[1]];
     const length = Math.hypot(...d);
-    if (Math.abs(d[0] * first[0] + d[1] * first[1]) < SQUARE * length * size) continue;
-    wide.push({ path: [a, b], length, depth: sight.legDepths?.[row++] ?? sight.depth });
+    if (Math.abs(d[0] * first[0] + d[1] * first[1]) >= SQUARE * length * size) wide.push({ path: [a, b], length });
   }
+  return wide;
+}
+
+/**
+ * The legs of a section along its path, in the order in which they stand side by side in the drawing. Legs that run square to the
+ * first one are jogs: there the plane steps, and nothing is drawn.
+ */
+export function legsOf(sight: Sight): Leg[] {
+  const { legDepths } = sight;
+  const wide = wideLegs(sight.path!).map((leg, k) => ({ ...leg, depth: legDepths && k < legDepths.length ? legDepths[k] : sight.depth }));
   // u counts from the end that lies left in the drawing
   if (sight.look === 'right') wide.reverse();
   let from = 0;
-  return wide.map(({ path: own, length, depth }) => {
-    const leg: Leg = { sight: { ...sight, path: own, depth, legDepths: undefined, limits: undefined }, from, length };
+  return wide.map(({ path, length, depth }) => {
+    const leg: Leg = { sight: { ...sight, path, depth, legDepths: undefined, limits: undefined }, from, length };
     from += length;
     return leg;
   });

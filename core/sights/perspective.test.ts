@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/polygons';
 import { unit, type Vec3 } from '../geometry/vec3';
 import type { Drawing } from '../linework/drawing';
-import { ROLES } from '../linework/role';
+import { ROLES } from './role';
 import { judge } from '../testing/sampler';
 import { box, modelOf, moved, polygon, prism, turned } from '../testing/solids';
 import { drawModel, lengthOf, piecesOf } from '../testing/views';

@@ -1,7 +1,7 @@
 import { Fault } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
-import { frameFrom, type Frame } from './frame';
+import { frameFrom, type Frame } from '../geometry/frame';
 import type { Compass, Sight } from './sight';
 
 /** The cut of a plan over the floor when nothing is said: common practice. */

@@ -54,7 +54,10 @@ export function jointParts(model: Model, { joints }: Sight): Uint8Array {
   return out;
 }
 
-/** The groups of an axonometric that are pulled apart. Parts that are not shown stay where they are. */
-export function pulledParts(model: Model, { pullApart }: Sight, shown: Uint8Array): Pull[] {
-  return (pullApart ?? []).map(({ by, ...rule }) => ({ by, parts: shown.map((is, part) => (is && fits(model, part, rule) ? 1 : 0)) }));
+/** The groups of an axonometric that are pulled apart. Parts that are not shown stay where they are. `scale` is that of the scene. */
+export function pulledParts(model: Model, { pullApart }: Sight, shown: Uint8Array, scale: number): Pull[] {
+  return (pullApart ?? []).map(({ by, ...rule }) => ({
+    by: [by[0] * scale, by[1] * scale, by[2] * scale],
+    parts: shown.map((is, part) => (is && fits(model, part, rule) ? 1 : 0)),
+  }));
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
 import type { Vec3 } from '../geometry/vec3';
-import { toFrame } from './frame';
+import { toFrame } from '../geometry/frame';
 import { resolveSight } from './resolve-sight';
 import { checkSight } from './sight-schema';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Vec3 } from '../geometry/vec3';
 import type { Drawing } from '../linework/drawing';
-import { ROLES } from '../linework/role';
+import { ROLES } from './role';
 import { prepare } from '../scene/prepare';
 import { leftOver, REACH } from '../testing/same-lines';
 import { box, modelOf, moved, polygon, prism, type Solid } from '../testing/solids';

@@ -1,6 +1,6 @@
 import type { Vec3 } from '../geometry/vec3';
 import type { Element, Storey } from '../model/model';
-import { moveFrame, type Frame } from './frame';
+import { moveFrame, type Frame } from '../geometry/frame';
 import { legsOf } from './legs';
 import { resolveSight, type Placed } from './resolve-sight';
 import { fitsElement } from './shown';

@@ -6,8 +6,6 @@ export interface TrimPlane {
   readonly origin: Vec3;
   /** Length 1. */
   readonly normal: Vec3;
-  /** Whether it takes from parts too that a sight leaves whole: what lies behind the eye cannot be drawn. */
-  readonly sparesNothing?: boolean;
 }
 
 /** The trims of a sight and the six sides of its keep box, in coordinates from which `shift` is subtracted. */
@@ -30,22 +28,4 @@ export function trimPlanes(sight: Sight, shift: Vec3): TrimPlane[] {
     }
   });
   return planes;
-}
-
-/** What of lines (x y z of both ends, six numbers each) the planes leave. */
-export function cutSegments(ends: Float64Array, planes: readonly TrimPlane[]): Float64Array {
-  const out: number[] = [];
-  for (let i = 0; i < ends.length; i += 6) {
-    let [from, to] = [0, 1];
-    const at = (t: number, k: number) => ends[i + k]! + t * (ends[i + k + 3]! - ends[i + k]!);
-    for (const { origin, normal } of planes) {
-      const height = (t: number) => [0, 1, 2].reduce((sum, k) => sum + normal[k as 0 | 1 | 2] * (at(t, k) - origin[k as 0 | 1 | 2]), 0);
-      const [a, b] = [height(0), height(1)];
-      if (a > 0 && b > 0) from = 1;
-      else if (a > 0) from = Math.max(from, a / (a - b));
-      else if (b > 0) to = Math.min(to, a / (a - b));
-    }
-    if (from < to) out.push(at(from, 0), at(from, 1), at(from, 2), at(to, 0), at(to, 1), at(to, 2));
-  }
-  return Float64Array.from(out);
 }

@@ -1,5 +1,5 @@
 import type { Drawing } from '../linework/drawing';
-import type { Role } from '../linework/role';
+import type { Role } from '../sights/role';
 import { chordsOf } from './views';
 
 /** The roles of lines that are compared. */

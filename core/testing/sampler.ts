@@ -1,7 +1,7 @@
 import { cross, dot, unit, type Vec3 } from '../geometry/vec3';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
-import { toFrame } from '../sights/frame';
+import { toFrame } from '../geometry/frame';
 import { chordsOf } from './views';
 
 /*

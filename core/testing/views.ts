@@ -1,8 +1,8 @@
 import { draw } from '../draw';
 import type { Vec3 } from '../geometry/vec3';
-import { ARC_NUMBERS, arcParameter, arcPoint, type Arc } from '../linework/arc';
+import { ARC_NUMBERS, arcParameter, arcPoint, type Arc } from '../geometry/arcs/arc';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
-import { ROLES, type Role } from '../linework/role';
+import { ROLES, type Role } from '../sights/role';
 import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
 import type { Sight } from '../sights/sight';

@@ -1,84 +1,84 @@
 import earcut from 'earcut';
+import type { CutFace } from '../cutting/cut-face';
+import { foreshortening } from '../geometry/frame';
 import { ringBounds, type Face } from '../geometry/polygons';
 import { EDGE } from '../geometry/tolerances';
-import { Growing } from '../model/model-builder';
 import { EdgeKind, type Scene } from '../scene/scene';
-import type { Frame } from '../sights/frame';
-import { Facing, type OpenViewSpace } from '../sights/view-space';
-import type { ViewLimits } from './candidate-edges';
+import type { View } from '../sights/view';
+import { NEAREST } from '../sights/views-of';
+import { pointAtEye } from './at-eye';
+import { clipPolygon } from './clip-polygon';
+import type { Clips } from './clips';
 import type { Band } from './tile-index';
-import type { WantedTiles } from './wanted-tiles';
 import { TileStore, type Batch, type Grid } from './tile-store';
-import type { ViewUnits } from './view-units';
-
-/** A face that hides what lies behind it, and its depth at the picture's origin and by one unit of u and of v. */
-export interface CutFace {
-  readonly face: Face;
-  readonly depth: readonly [at: number, byU: number, byV: number];
-}
+import type { TriangleBatches } from './triangle-batches';
+import { BEHIND_EYE, Facing, type OpenViewSpace } from './view-space';
+import type { WantedTiles } from './wanted-tiles';
+import type { Workspace } from './workspace';
 
 /** What one picture is made of, before anything is hidden. */
 export interface Picture {
   readonly scene: Scene;
-  readonly view: OpenViewSpace;
-  readonly units: ViewUnits;
+  readonly view: View;
+  readonly space: OpenViewSpace;
+  readonly clips: Clips;
+  readonly batches: TriangleBatches;
   readonly grid: Grid;
-  /** Parts that the sight shows (1), or shows and leaves whole (2). */
-  readonly shown: Uint8Array;
-  readonly limits: ViewLimits;
-  /** null for a perspective, in which no curtains are hung. */
-  readonly frame: Frame | null;
   readonly cutFaces: readonly CutFace[];
   readonly earthFaces: readonly Face[];
-  /** Whether lines that are hidden are wanted too: then nothing is passed over. */
-  readonly keepHidden: boolean;
+  /** Lines of space that are wanted where they are hidden, and a triangle of the part of each: see `Cut`. */
+  readonly backs: Float64Array;
+  readonly backFaces: Uint32Array;
   /** Whether there are lines that belong to no part. */
   readonly hasTraces: boolean;
+  readonly workspace: Workspace;
 }
 
-const _batch: Batch = { corners: new Growing((n) => new Float64Array(n)), source: new Growing((n) => new Int32Array(n)) };
-const CAP = -1;
-const _clipped = new Float64Array(12);
+/** What hides something and is no triangle of the scene: a face that is cut, and earth below a terrain's edge. */
+export const Source = { cutFace: -1, curtain: -2 } as const;
 
-/** How deep a curtain hangs: below every footing. */
-const BURIED = 60;
+/** How far below everything a curtain of earth hangs, metres. */
+const BELOW = 1;
 
 /**
  * Fills the tiles of some columns with what can hide: closed parts by their front faces, open ones by both sides; triangles are cut
- * off at the cutting plane, and cut faces are added. Units that lie behind what covers all their tiles are passed over, their
- * corners not even turned. Returns the tiles, and marks the parts of which something may be seen in `seen`.
- * Cost: the units, and one visit for each triangle and tile that is not covered yet.
+ * off at the cutting plane and the clips, and cut faces are added. Batches that lie behind what covers all their tiles are passed over,
+ * their corners not even turned. Returns the tiles, and marks the parts of which something may be seen in `seen`.
+ * Cost: the batches, and one visit for each triangle and tile that is not covered yet.
  */
 export function fillTiles(picture: Picture, wanted: WantedTiles, firstColumn: number, endColumn: number, seen: Uint8Array): Band {
-  const { view, units, grid, shown, keepHidden } = picture;
-  const store = new TileStore(grid, firstColumn, endColumn, wanted);
-  const batch = _batch;
+  const { space, batches, grid, workspace } = picture;
+  const { shown, keepsHidden } = picture.view;
+  const store = new TileStore(grid, firstColumn, endColumn, wanted, workspace);
+  const { batch } = workspace;
   batch.corners.length = batch.source.length = 0;
   addFaces(picture, batch);
   store.lay(batch);
-  for (let k = 0; k < units.count; k++) {
-    const unit = units.order[k]!;
-    const part = units.part[unit]!;
-    if (!store.isOpen(units.box, unit * 4, units.near[unit]!)) {
-      if (!keepHidden) continue;
+  for (let k = 0; k < batches.count; k++) {
+    const own = batches.order[k]!;
+    const part = batches.part[own]!;
+    if (!store.isOpen(batches.box, own * 4, batches.near[own]!)) {
+      if (!keepsHidden) continue;
       // its lines are wanted, but it hides nothing that is not hidden already
       seen[part] = shown[part]!;
       continue;
     }
-    view.turn(part);
+    space.turn(part);
     seen[part] = shown[part]!;
-    addTriangles(picture, part, units.from[unit]!, units.to[unit]!, batch);
+    const [firstClip, endClip] = [own ? batches.clipEnd[own - 1]! : 0, batches.clipEnd[own]!];
+    if (firstClip === endClip) addTriangles(picture, part, batches.from[own]!, batches.to[own]!, batch);
+    else addClipped(picture, part, batches.from[own]!, batches.to[own]!, batches.clips.subarray(firstClip, endClip), batch);
     store.lay(batch);
   }
   return store.done();
 }
 
 /** The triangles of a run that hide something, cut off at the plane. */
-function addTriangles({ scene, view, shown, limits }: Picture, part: number, from: number, to: number, batch: Batch): void {
+function addTriangles({ scene, space, view }: Picture, part: number, from: number, to: number, batch: Batch): void {
   const { triangles, partOneSided } = scene;
-  const { u, v, w, facing } = view;
+  const { u, v, w, facing } = space;
   const isClosed = partOneSided[part] === 1;
-  const isCut = limits.cut && shown[part] === 1;
+  const isCut = view.isCut && view.shown[part] === 1;
   for (let t = from; t < to; t++) {
     const f = facing[t]!;
     if (f === Facing.edgeOn || (isClosed && f === Facing.back)) continue;
@@ -88,7 +88,7 @@ function addTriangles({ scene, view, shown, limits }: Picture, part: number, fro
     const wa = w[a]!,
       wb = w[b]!,
       wc = w[c]!;
-    if (wa > limits.depth && wb > limits.depth && wc > limits.depth) continue;
+    if (wa > view.depth && wb > view.depth && wc > view.depth) continue;
     if (!isCut || (wa >= 0 && wb >= 0 && wc >= 0)) {
       add(batch, t, u[a]!, v[a]!, wa, u[b]!, v[b]!, wb, u[c]!, v[c]!, wc);
       continue;
@@ -99,6 +99,55 @@ function addTriangles({ scene, view, shown, limits }: Picture, part: number, fro
     add(batch, t, p[0]!, p[1]!, p[2]!, p[3]!, p[4]!, p[5]!, p[6]!, p[7]!, p[8]!);
     if (n === 4) add(batch, t, p[0]!, p[1]!, p[2]!, p[6]!, p[7]!, p[8]!, p[9]!, p[10]!, p[11]!);
   }
+}
+
+/** Room for a triangle of which each of a sight's planes takes a corner. */
+const [_one, _two] = [new Float64Array(400), new Float64Array(400)];
+const _clipped = new Float64Array(12);
+
+/** The same of a run that clips pass. */
+function addClipped(picture: Picture, part: number, from: number, to: number, passing: Int32Array, batch: Batch): void {
+  const { scene, space, view, clips } = picture;
+  const isClosed = scene.partOneSided[part] === 1;
+  const isCut = view.isCut && view.shown[part] === 1;
+  for (let t = from; t < to; t++) {
+    const f = space.facing[t]!;
+    if (f === Facing.edgeOn || (isClosed && f === Facing.back)) continue;
+    let n = cornersBeforeEye(picture, t, _one);
+    let [own, other] = [_one, _two];
+    const take = (a: number, b: number, c: number, d: number) => {
+      n = clipPolygon(own, n, a, b, c, d, other);
+      [own, other] = [other, own];
+    };
+    if (isCut) take(0, 0, -1, 0);
+    for (let k = 0; k < passing.length && n > 2; k++) {
+      const p = passing[k]! * 4;
+      if (passing[k] !== clips.eye) take(clips.planes[p]!, clips.planes[p + 1]!, clips.planes[p + 2]!, clips.planes[p + 3]!);
+    }
+    for (let k = 2; k < n; k++) {
+      const [b, c] = [k * 3 - 3, k * 3];
+      add(batch, t, own[0]!, own[1]!, own[2]!, own[b]!, own[b + 1]!, own[b + 2]!, own[c]!, own[c + 1]!, own[c + 2]!);
+    }
+  }
+}
+
+/** The corners of a triangle, cut off at the plane before the eye; returns how many. */
+function cornersBeforeEye({ scene, space, view }: Picture, t: number, out: Float64Array): number {
+  const { u, v, w } = space;
+  let n = 0;
+  for (let k = 0; k < 3; k++) {
+    const p = scene.triangles[t * 3 + k]!,
+      q = scene.triangles[t * 3 + ((k + 1) % 3)]!;
+    const isIn = w[p] !== BEHIND_EYE;
+    if (isIn) {
+      out[n * 3] = u[p]!;
+      out[n * 3 + 1] = v[p]!;
+      out[n * 3 + 2] = w[p]!;
+      n++;
+    }
+    if (isIn !== (w[q] !== BEHIND_EYE)) pointAtEye(scene, view.frame, view.distance, p, q, out, n++ * 3);
+  }
+  return n;
 }
 
 /** Adds a triangle, turned counter-clockwise; one that is no more than a line in the picture hides nothing. */
@@ -137,43 +186,108 @@ function add(
 }
 
 /** Cut faces, and the curtains of earth below a terrain's edge and below the earth that is cut, which hide what is buried. */
-function addFaces({ scene, view, shown, limits, frame, cutFaces, earthFaces }: Picture, batch: Batch): void {
-  const { u, v, w } = view;
-  for (const { face, depth } of cutFaces) {
-    const [at, byU, byV] = depth;
-    const deep = (i: number) => at + byU * flat[i]! + byV * flat[i + 1]!;
-    const flat = face.flatMap((ring) => [...ring]);
-    const holes: number[] = [];
-    for (let r = 1, at = face[0]!.length / 2; r < face.length; at += face[r]!.length / 2, r++) holes.push(at);
-    const ids = earcut(flat, holes.length ? holes : undefined);
-    for (let i = 0; i < ids.length; i += 3) {
-      const a = ids[i]! * 2,
-        b = ids[i + 1]! * 2,
-        c = ids[i + 2]! * 2;
-      add(batch, CAP, flat[a]!, flat[a + 1]!, deep(a), flat[b]!, flat[b + 1]!, deep(b), flat[c]!, flat[c + 1]!, deep(c));
+function addFaces(picture: Picture, batch: Batch): void {
+  for (const { face, depth } of picture.cutFaces) addFace(face, depth, batch);
+  const { scene, view, earthFaces } = picture;
+  if (!scene.partGround.includes(1)) return;
+  const bottom = lowestShown(picture) - BELOW;
+  for (let part = 0; part < view.shown.length; part++)
+    if (view.shown[part] && scene.partGround[part]) addCurtains(picture, part, bottom, batch);
+  const { up, look, origin } = view.frame;
+  if (Math.abs(look[2]) > 1e-6 || Math.abs(up[2]) < 1e-6) return;
+  // cut earth goes on below where its region ends
+  for (const face of earthFaces) {
+    const [u0, v0, u1] = ringBounds(face.slice(0, 1));
+    const low = Math.min(v0, (bottom - origin[2]) / up[2]);
+    add(batch, Source.curtain, u0, v0, 0, u1, v0, 0, u1, low, 0);
+    add(batch, Source.curtain, u0, v0, 0, u1, low, 0, u0, low, 0);
+  }
+}
+
+function addFace(face: Face, [at, byU, byV]: CutFace['depth'], batch: Batch): void {
+  const flat = face.flatMap((ring) => [...ring]);
+  const deep = (i: number) => at + byU * flat[i]! + byV * flat[i + 1]!;
+  const holes: number[] = [];
+  for (let r = 1, at = face[0]!.length / 2; r < face.length; at += face[r]!.length / 2, r++) holes.push(at);
+  const ids = earcut(flat, holes.length ? holes : undefined);
+  for (let i = 0; i < ids.length; i += 3) {
+    const a = ids[i]! * 2,
+      b = ids[i + 1]! * 2,
+      c = ids[i + 2]! * 2;
+    add(batch, Source.cutFace, flat[a]!, flat[a + 1]!, deep(a), flat[b]!, flat[b + 1]!, deep(b), flat[c]!, flat[c + 1]!, deep(c));
+  }
+}
+
+/** What hangs from the border of a terrain's surface: it reaches below all that is shown. */
+function addCurtains({ scene, space, view, clips }: Picture, part: number, bottom: number, batch: Batch): void {
+  const { vertices, edgeVertices, edgeKind, partEdgeStart } = scene;
+  space.turn(part);
+  const { u, v, w } = space;
+  const foot = new Float64Array(6);
+  const isCut = view.isCut && view.shown[part] === 1;
+  for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
+    if (edgeKind[e] !== EdgeKind.border) continue;
+    const p = edgeVertices[e * 2]!,
+      q = edgeVertices[e * 2 + 1]!;
+    if (
+      w[p] === BEHIND_EYE ||
+      w[q] === BEHIND_EYE ||
+      !inPicture(view, vertices, p, bottom, foot, 0) ||
+      !inPicture(view, vertices, q, bottom, foot, 3)
+    )
+      continue;
+    // a curtain that planes pass is cut off at them as a triangle is
+    for (const half of [0, 1]) {
+      _one.set(
+        half
+          ? [u[p]!, v[p]!, w[p]!, foot[3]!, foot[4]!, foot[5]!, foot[0]!, foot[1]!, foot[2]!]
+          : [u[p]!, v[p]!, w[p]!, u[q]!, v[q]!, w[q]!, foot[3]!, foot[4]!, foot[5]!],
+      );
+      let [own, other, n] = [_one, _two, 3];
+      if (isCut) {
+        n = clipPolygon(own, n, 0, 0, -1, 0, other);
+        [own, other] = [other, own];
+      }
+      for (let k = 0; k < clips.count && n > 2 && view.shown[part] === 1; k++) {
+        if (k === clips.eye) continue;
+        n = clipPolygon(own, n, clips.planes[k * 4]!, clips.planes[k * 4 + 1]!, clips.planes[k * 4 + 2]!, clips.planes[k * 4 + 3]!, other);
+        [own, other] = [other, own];
+      }
+      for (let k = 2; k < n; k++) {
+        const [b, c] = [k * 3 - 3, k * 3];
+        add(batch, Source.curtain, own[0]!, own[1]!, own[2]!, own[b]!, own[b + 1]!, own[b + 2]!, own[c]!, own[c + 1]!, own[c + 2]!);
+      }
     }
   }
-  if (!frame) return;
-  const down = [-frame.right[2] * BURIED, -frame.up[2] * BURIED, -frame.look[2] * BURIED] as const;
-  for (let part = 0; part < shown.length; part++) {
-    if (!shown[part] || !scene.partGround[part]) continue;
-    view.turn(part);
-    for (let e = scene.partEdgeStart[part]!; e < scene.partEdgeStart[part + 1]!; e++) {
-      if (scene.edgeKind[e] !== EdgeKind.border) continue;
-      const p = scene.edgeVertices[e * 2]!,
-        q = scene.edgeVertices[e * 2 + 1]!;
-      if (limits.cut && (w[p]! < 0 || w[q]! < 0)) continue;
-      const [a, b, c, d, f, g] = [u[p]!, v[p]!, w[p]!, u[q]!, v[q]!, w[q]!];
-      add(batch, CAP, a, b, c, d, f, g, d + down[0], f + down[1], g + down[2]);
-      add(batch, CAP, a, b, c, d + down[0], f + down[1], g + down[2], a + down[0], b + down[1], c + down[2]);
-    }
-  }
-  if (Math.abs(down[2]) < 1e-6)
-    for (const face of earthFaces) {
-      const [u0, v0, u1] = ringBounds(face.slice(0, 1));
-      add(batch, CAP, u0, v0, 0, u1, v0, 0, u1 + down[0], v0 + down[1], 0);
-      add(batch, CAP, u0, v0, 0, u1 + down[0], v0 + down[1], 0, u0 + down[0], v0 + down[1], 0);
-    }
+}
+
+/** The place in the picture of what lies at a height straight below a corner; false where that is behind the eye. */
+function inPicture(
+  { frame, distance }: View,
+  vertices: Float64Array,
+  corner: number,
+  height: number,
+  out: Float64Array,
+  at: number,
+): boolean {
+  const { origin, right, up, look } = frame;
+  const x = vertices[corner * 3]! - origin[0],
+    y = vertices[corner * 3 + 1]! - origin[1],
+    z = height - origin[2];
+  const depth = x * look[0] + y * look[1] + z * look[2];
+  if (depth + distance < NEAREST) return false;
+  const k = foreshortening(depth, distance);
+  out[at] = (x * right[0] + y * right[1] + z * right[2]) * k;
+  out[at + 1] = (x * up[0] + y * up[1] + z * up[2]) * k;
+  out[at + 2] = depth * k;
+  return true;
+}
+
+/** The lowest height of all that is shown. */
+function lowestShown({ scene, view }: Picture): number {
+  let least = Infinity;
+  for (let part = 0; part < view.shown.length; part++) if (view.shown[part]) least = Math.min(least, scene.partBounds[part * 6 + 2]!);
+  return least;
 }
 
 /** The part of a triangle with w >= 0, three or four corners into `out`; returns how many. */

@@ -1,4 +1,4 @@
-import type { OpenViewSpace } from '../sights/view-space';
+import type { OpenViewSpace } from './view-space';
 import type { Scene } from '../scene/scene';
 
 /** How parallel two faces must be to lie flush. */

@@ -1,11 +1,12 @@
 import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
-import { Growing } from '../model/model-builder';
+import { Growing } from '../geometry/growing';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
+import { Source } from './fill-tiles';
 import { continues, hidesBeyond, type PictureLine } from './flush-faces';
-import { Stretches } from './intervals';
+import { Stretches } from '../geometry/intervals';
 import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
-import type { OpenViewSpace } from '../sights/view-space';
+import type { OpenViewSpace } from './view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
 export interface Pieces {
@@ -17,13 +18,13 @@ export interface Pieces {
 
 /** Pieces shorter than this, and gaps between hidden stretches, come from the widening of the occluders. */
 const GAP = 5 * EDGE;
-/** Cosine above which an occluder at depth 0 is a cut face, not a curtain that hangs from one. */
-const IN_PLANE = 1 - 1e-9;
 
 const _hidden = new Stretches();
 /** Where a face of another part continues the edge's own, and where something else hides it there. */
 const _flush = new Stretches();
 const _bare = new Stretches();
+/** Where the edge lies in a cut face. */
+const _inFace = new Stretches();
 
 /**
  * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
@@ -83,7 +84,7 @@ export function hide(
       faceB = joinFaces[c * 2 + 1]!;
     const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
     const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
-    _hidden.count = _flush.count = _bare.count = 0;
+    _hidden.count = _flush.count = _bare.count = _inFace.count = 0;
 
     inPlane.length = 0;
     // Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987).
@@ -178,8 +179,7 @@ export function hide(
             h1 = h + rise * to;
           if (h0 <= DEPTH && h1 <= DEPTH) {
             // what lies in a cut face itself, of a body that runs through another, is no line: the face has its own outline
-            if (triangle[o]! < 0 && near[o]! === 0 && Math.abs(nw) > IN_PLANE && h0 >= -DEPTH && h1 >= -DEPTH)
-              _flush.insert(from, to, from + early, to - late, gap);
+            if (triangle[o] === Source.cutFace && h0 >= -DEPTH && h1 >= -DEPTH) _inFace.insert(from, to, from + early, to - late, gap);
             else if (flush >= 0 && triangle[o]! >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
               const t = triangle[o]!;
               const other = trianglePart[t]!;
@@ -223,6 +223,8 @@ export function hide(
           _bare.insert(inPlane[k + 1]!, inPlane[k + 2]!, inPlane[k + 3]!, inPlane[k + 4]!, gap);
       if (_bare.count) _flush.subtract(_bare);
     }
+    for (let k = 0; k < _inFace.count; k++)
+      _flush.insert(_inFace.from[k]!, _inFace.to[k]!, _inFace.exactFrom[k]!, _inFace.exactTo[k]!, gap);
     if (keepHidden)
       for (let k = 0; k < _hidden.count; k++)
         emitGaps(sink, ends, c, length, _flush, Math.max(0, _hidden.exactFrom[k]!), Math.min(1, _hidden.exactTo[k]!), 1);

@@ -1,5 +1,5 @@
 import { EDGE } from '../geometry/tolerances';
-import type { Rest } from './tile-rest';
+import type { Rest } from './tile-coverage';
 
 /** The square tiles of a picture and what can hide something in each of them. */
 export interface Tiles {

@@ -1,10 +1,11 @@
 import { EDGE } from '../geometry/tolerances';
-import { Growing } from '../model/model-builder';
+import type { Growing } from '../geometry/growing';
 import { orderByDepth } from './order-by-depth';
 import { BOX, PLANE, QUAD, quadOf } from './quad';
+import type { Workspace } from './workspace';
 import { BEHIND, STRIDE, writeRecord, type Band } from './tile-index';
-import { TileRest } from './tile-rest';
-import type { ViewUnits } from './view-units';
+import type { TileCoverage } from './tile-coverage';
+import type { TriangleBatches } from './triangle-batches';
 
 /** Where the tiles of a picture lie. */
 export interface Grid {
@@ -22,7 +23,7 @@ const LONGEST = 2048;
 const SLANTED = 0.05;
 
 /** About four triangles to a tile along each side of the picture. */
-export function gridOf({ u0, v0, u1, v1, hiders }: ViewUnits): Grid {
+export function gridOf({ u0, v0, u1, v1, hiders }: TriangleBatches): Grid {
   const left = u0 - EDGE,
     low = v0 - EDGE;
   const [wide, high] = [u1 + EDGE - left, v1 + EDGE - low];
@@ -40,38 +41,6 @@ export interface Batch {
   readonly source: Growing<Int32Array>;
 }
 
-/** Scratch of the size of the last picture. What is handed out is read before the next one is begun. */
-interface Scratch {
-  readonly corners: Growing<Float64Array>;
-  readonly near: Growing<Float64Array>;
-  readonly triangle: Growing<Int32Array>;
-  /** Where the tiles of each occluder end in `entries`. */
-  readonly ends: Growing<Uint32Array>;
-  /** Tiles, one occluder after the other. */
-  readonly entries: Growing<Uint32Array>;
-  readonly records: Growing<Float64Array>;
-  readonly made: Growing<Uint8Array>;
-  readonly cover: Growing<Float64Array>;
-  readonly start: Growing<Uint32Array>;
-  readonly cursor: Growing<Uint32Array>;
-  readonly items: Growing<Uint32Array>;
-}
-const makeScratch = (): Scratch => ({
-  corners: new Growing((n) => new Float64Array(n)),
-  near: new Growing((n) => new Float64Array(n)),
-  triangle: new Growing((n) => new Int32Array(n)),
-  ends: new Growing((n) => new Uint32Array(n)),
-  entries: new Growing((n) => new Uint32Array(n)),
-  records: new Growing((n) => new Float64Array(n)),
-  made: new Growing((n) => new Uint8Array(n)),
-  cover: new Growing((n) => new Float64Array(n)),
-  start: new Growing((n) => new Uint32Array(n)),
-  cursor: new Growing((n) => new Uint32Array(n)),
-  items: new Growing((n) => new Uint32Array(n)),
-});
-const _scratch = makeScratch();
-const _rest = new TileRest();
-
 /**
  * Takes triangles into some columns of tiles, roughly nearest first. What lies behind what covers a tile is dropped before any work
  * is spent on it: in a deep model most is. What is dropped, and so the lists of each tile, does not depend on the other columns.
@@ -82,19 +51,19 @@ export class TileStore {
   private readonly last: number;
   private readonly columns: number;
   private readonly cover: Float64Array;
-  private readonly rest: TileRest;
-  private readonly store: Scratch;
+  private readonly rest: TileCoverage;
+  private readonly store: Workspace['store'];
 
-  /** One store is filled at a time: its storage is that of the last. Tiles that are not wanted count as covered from the beginning. */
-  constructor(grid: Grid, first: number, end: number, wanted: Uint8Array | null) {
+  /** One store of a workspace is filled at a time: its storage is that of the last. Tiles that are not wanted count as covered from the beginning. */
+  constructor(grid: Grid, first: number, end: number, wanted: Uint8Array | null, workspace: Workspace) {
     this.grid = grid;
     this.first = first;
     this.last = end - 1;
     this.columns = end - first;
     const tiles = this.columns * grid.rows;
-    for (const list of Object.values(_scratch) as Growing<Float64Array>[]) list.length = 0;
-    this.store = _scratch;
-    this.rest = _rest;
+    this.store = workspace.store;
+    for (const list of Object.values(this.store) as Growing<Float64Array>[]) list.length = 0;
+    this.rest = workspace.coverage;
     this.rest.begin(tiles);
     this.cover = this.store.cover.reserve(tiles).subarray(0, tiles).fill(Infinity);
     if (wanted)

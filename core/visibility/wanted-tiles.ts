@@ -1,5 +1,5 @@
 import { EdgeKind, type Scene } from '../scene/scene';
-import { Facing } from '../sights/view-space';
+import { Facing } from './view-space';
 import type { Picture } from './fill-tiles';
 
 /** Fewer triangles are no fine surface worth the while. */
@@ -20,17 +20,18 @@ const _fine = new WeakMap<Scene, Uint8Array>();
  * The tiles of a picture that a line may come near. In others nothing needs to be known: of a finely faceted surface most triangles
  * lie where no line passes. Edges of fine surfaces are looked at one by one, other parts count with their boxes. Cost: the corners and edges of fine surfaces; nothing where most of the model is angular.
  */
-export function wantedTiles({ scene, view, units, grid, shown, limits, frame, keepHidden, hasTraces }: Picture): WantedTiles {
+export function wantedTiles({ scene, space, view, batches, grid, hasTraces }: Picture): WantedTiles {
+  const { shown, keepsHidden, distance } = view;
   const isFine = finePartsOf(scene);
   let [fine, all] = [0, 0];
-  for (let k = 0; k < units.count; k++) {
-    const size = units.to[k]! - units.from[k]!;
+  for (let k = 0; k < batches.count; k++) {
+    const size = batches.to[k]! - batches.from[k]!;
     all += size;
-    if (isFine[units.part[k]!]) fine += size;
+    if (isFine[batches.part[k]!]) fine += size;
   }
-  if (!frame || hasTraces || fine < WORTH * all) return null;
+  if (distance !== Infinity || hasTraces || fine < WORTH * all) return null;
   const { u0, v0, size, columns, rows } = grid;
-  const { u, v, w, facing } = view;
+  const { u, v, w, facing } = space;
   const { edgeVertices, edgeFaces, edgeKind, partOneSided, partEdgeStart, trianglePart, triangles } = scene;
   const wanted = new Uint8Array(columns * rows);
   const mark = (a: number, b: number, c: number, d: number) => {
@@ -41,9 +42,9 @@ export function wantedTiles({ scene, view, units, grid, shown, limits, frame, ke
   };
 
   const isLooked = new Uint8Array(shown.length);
-  for (let k = 0; k < units.count; k++) {
-    const part = units.part[k]!;
-    if (!isFine[part]) mark(units.box[k * 4]!, units.box[k * 4 + 1]!, units.box[k * 4 + 2]!, units.box[k * 4 + 3]!);
+  for (let k = 0; k < batches.count; k++) {
+    const part = batches.part[k]!;
+    if (!isFine[part]) mark(batches.box[k * 4]!, batches.box[k * 4 + 1]!, batches.box[k * 4 + 2]!, batches.box[k * 4 + 3]!);
     else if (!isLooked[part]) {
       isLooked[part] = 1;
       linesOf(part);
@@ -53,7 +54,7 @@ export function wantedTiles({ scene, view, units, grid, shown, limits, frame, ke
   for (const t of scene.meetingFaces) {
     const part = trianglePart[t]!;
     if (!isFine[part] || !shown[part]) continue;
-    view.turn(part);
+    space.turn(part);
     const [a, b, c] = [triangles[t * 3]!, triangles[t * 3 + 1]!, triangles[t * 3 + 2]!];
     mark(Math.min(u[a]!, u[b]!, u[c]!), Math.min(v[a]!, v[b]!, v[c]!), Math.max(u[a]!, u[b]!, u[c]!), Math.max(v[a]!, v[b]!, v[c]!));
   }
@@ -61,9 +62,9 @@ export function wantedTiles({ scene, view, units, grid, shown, limits, frame, ke
 
   /** Marks the edges of a part that may be lines. */
   function linesOf(part: number): void {
-    view.turn(part);
-    const isClosed = partOneSided[part] === 1 && !keepHidden;
-    const isCut = limits.cut && shown[part] === 1;
+    space.turn(part);
+    const isClosed = partOneSided[part] === 1 && !keepsHidden;
+    const isCut = view.isCut && shown[part] === 1;
     for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++) {
       const kind = edgeKind[e]!;
       if (kind === EdgeKind.coplanar) continue;

@@ -1,10 +1,10 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
 import type { Layer, RegionFill, StyledDrawing } from '../drafting/style-drawing';
 import { onGrid } from '../geometry/on-grid';
-import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../linework/arc';
+import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
-import { drawnSides, type DrawnSide } from '../linework/drawn-sides';
-import { ROLES } from '../linework/role';
+import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
+import { ROLES } from '../sights/role';
 import { firstMaterials, type Model } from '../model/model';
 import type { Sight } from '../sights/sight';
 import { DxfTags } from './dxf-tags';

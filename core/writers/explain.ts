@@ -1,6 +1,6 @@
 import type { DrawStep } from '../draw';
 import { linePoints } from '../linework/drawing';
-import { ROLES } from '../linework/role';
+import { ROLES } from '../sights/role';
 import { decimal } from './numbers';
 
 /** Pictures of how a drawing comes about: an SVG after a step of the pipeline, as [file name, text]. Colours tell roles apart. */

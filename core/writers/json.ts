@@ -1,7 +1,7 @@
 import { noteSentence } from '../faults/wording';
-import { isCircle } from '../linework/arc';
+import { isCircle } from '../geometry/arcs/arc';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
-import { ROLES } from '../linework/role';
+import { ROLES } from '../sights/role';
 import { firstMaterials, type Model } from '../model/model';
 
 export interface JsonOptions {

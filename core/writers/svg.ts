@@ -1,8 +1,8 @@
 import { paperColour, type StyledDrawing } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
-import { arcPoint, isWhole, type Arc } from '../linework/arc';
+import { arcPoint, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
-import { drawnSides, type DrawnSide } from '../linework/drawn-sides';
+import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import type { Model } from '../model/model';
 import type { Sight } from '../sights/sight';
 import { decimal } from './numbers';

@@ -1,0 +1,114 @@
+import Flatbush from 'flatbush';
+import type { CutFaces } from './regions';
+import { SAME_LINE, SNAP } from '../geometry/tolerances';
+import type { Model } from '../model/model';
+import { clearLines } from './uncut-mask';
+import { roleIndex } from '../sights/role';
+import { overlap, SegmentGrid } from '../geometry/segment-grid';
+import { NOTHING, Segments } from '../sights/segments';
+
+/**
+ * The lines of cut faces: the sides of regions, told apart into outlines and joints (cut matter on both sides, drawn once and
+ * lightly), and outlines that stay open. In a profile there are no joints. A terrain's cut is the ground line, which does not
+ * run through what is cut besides.
+ */
+export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfile = false): void {
+  const ends: number[] = [];
+  const regionOf: number[] = [];
+  faces.regions.forEach((region, r) => {
+    // the earth has no outline: its ground line comes with the open outlines, below it the buildings' own lines bound it
+    if (region.use === 'earth' && !isProfile) return;
+    for (const ring of region.face)
+      for (let i = 0, n = ring.length; i < n; i += 2) {
+        ends.push(ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!);
+        regionOf.push(r);
+      }
+  });
+  const flat = Float64Array.from(ends);
+  const grid = new SegmentGrid(flat, SAME_LINE);
+  // most regions are of one element, and nobody is looked for
+  let find: ElementFinder | undefined;
+  const cut = roleIndex('cut');
+  const near: number[] = [];
+  for (let s = 0; s < regionOf.length; s++) {
+    const stretches: [number, number, number][] = [];
+    for (const o of grid.near(s, near)) {
+      if (o === s) continue;
+      const stretch = overlap(flat, s, o, SAME_LINE);
+      if (stretch) stretches.push([...stretch, regionOf[o]!]);
+    }
+    stretches.sort((a, b) => a[0] - b[0]);
+    const u0 = flat[s * 4]!,
+      v0 = flat[s * 4 + 1]!,
+      du = flat[s * 4 + 2]! - u0,
+      dv = flat[s * 4 + 3]! - v0;
+    const region = faces.regions[regionOf[s]!]!;
+    const emit = (from: number, to: number, beside: number) => {
+      const joint = beside >= 0;
+      // in a profile no line parts what is cut from the earth it stands in
+      if ((isProfile && (joint || region.use === 'earth')) || (to - from) * Math.hypot(du, dv) < 1e-6) return;
+      const a: [number, number] = [u0 + from * du, v0 + from * dv];
+      const b: [number, number] = to === 1 ? [flat[s * 4 + 2]!, flat[s * 4 + 3]!] : [u0 + to * du, v0 + to * dv];
+      const of = ({ elements }: (typeof faces.regions)[number]) =>
+        elements.length === 1
+          ? elements[0]!
+          : (find ??= elementFinder(model, faces))((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements[0] ?? 0, elements);
+      const beyond = joint ? of(faces.regions[beside]!) : NOTHING;
+      into.add(...a, 0, ...b, 0, { role: cut, element: of(region), joint, beyond });
+    };
+    let t = 0;
+    for (const [from, to, beside] of stretches) {
+      if (from > t) emit(t, from, NOTHING);
+      if (to > t) emit(Math.max(t, from), to, beside);
+      t = Math.max(t, to);
+    }
+    if (t < 1) emit(t, 1, NOTHING);
+  }
+  const ground = new Segments();
+  for (const { part, points } of faces.open) {
+    const element = model.partElement[part]!;
+    const isGround = model.elements[element]!.use === 'terrain';
+    const [role, list] = isGround ? [roleIndex('ground'), ground] : [cut, into];
+    for (let i = 0; i + 3 < points.length; i += 2)
+      list.add(points[i]!, points[i + 1]!, 0, points[i + 2]!, points[i + 3]!, 0, { role, element });
+  }
+  const matter = faces.regions.filter(({ use }) => use !== 'earth').map(({ face }) => face);
+  const left = clearLines(ground.done(), [{ element: NOTHING, faces: matter }]);
+  for (let s = 0; s < left.count; s++) into.addStretch(left, s);
+}
+
+type ElementFinder = (u: number, v: number, otherwise: number, among: readonly number[]) => number;
+
+/** Finds which of some elements' cut outlines passes a point: a region of several elements has lines of all of them. */
+function elementFinder(model: Model, faces: CutFaces): ElementFinder {
+  const total = faces.outlines.reduce((n, ring) => n + ring.length / 2, 0);
+  if (!total) return (_u, _v, otherwise) => otherwise;
+  const index = new Flatbush(total, 16, Float64Array);
+  const sides = new Float64Array(total * 4);
+  const owner = new Uint32Array(total);
+  let at = 0;
+  faces.outlines.forEach((ring, r) => {
+    for (let i = 0, n = ring.length; i < n; i += 2, at++) {
+      const a = [ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!] as const;
+      sides.set(a, at * 4);
+      owner[at] = model.partElement[faces.outlinePart[r]!]!;
+      index.add(Math.min(a[0], a[2]), Math.min(a[1], a[3]), Math.max(a[0], a[2]), Math.max(a[1], a[3]));
+    }
+  });
+  index.finish();
+  const reach = SNAP * 3;
+  return (u, v, otherwise, among) => {
+    let best = otherwise;
+    let least = reach;
+    for (const k of index.search(u - reach, v - reach, u + reach, v + reach)) {
+      const du = sides[k * 4 + 2]! - sides[k * 4]!,
+        dv = sides[k * 4 + 3]! - sides[k * 4 + 1]!;
+      const d = Math.abs(du * (v - sides[k * 4 + 1]!) - dv * (u - sides[k * 4]!)) / Math.hypot(du, dv);
+      if ((d < least || (d === least && owner[k]! < best)) && among.includes(owner[k]!)) {
+        least = d;
+        best = owner[k]!;
+      }
+    }
+    return best;
+  };
+}

@@ -1,0 +1,30 @@
+/** A growing array of figures; doubles its room, so a million pushes cost a million steps. */
+export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32Array | Uint16Array | Uint8Array> {
+  private data: T;
+  private readonly make: (n: number) => T;
+  length = 0;
+  constructor(make: (n: number) => T, room = 0) {
+    this.make = make;
+    this.data = make(room);
+  }
+  /** The storage with room for `extra` more; write at `length` and raise it. */
+  reserve(extra: number): T {
+    if (this.length + extra > this.data.length) {
+      const next = this.make(Math.max(this.data.length * 2, this.length + extra));
+      next.set(this.data as never);
+      this.data = next;
+    }
+    return this.data;
+  }
+  push(value: number): void {
+    this.reserve(1)[this.length++] = value;
+  }
+  /** What was collected so far, not copied: valid until the next growth. */
+  view(): T {
+    return this.data.subarray(0, this.length) as T;
+  }
+  /** All that was collected; storage that is just full is handed over as it is. */
+  done(): T {
+    return (this.length === this.data.length ? this.data : this.data.slice(0, this.length)) as T;
+  }
+}

@@ -1,0 +1,593 @@
+import { Fault } from '../../faults/fault';
+import { Growing } from '../../geometry/growing';
+import { NumberTable } from '../ifc/shapes/number-table';
+
+/** A value of a STEP record: number, text, reference, enumeration, typed value, list; null for $ and *. */
+export type StepValue = number | string | null | StepRef | StepEnum | StepTyped | StepValue[];
+export interface StepRef {
+  readonly ref: number;
+}
+export interface StepEnum {
+  readonly enum: string;
+}
+export interface StepTyped {
+  readonly type: string;
+  readonly args: StepValue[];
+}
+
+export interface StepRecord {
+  readonly id: number;
+  readonly type: string;
+  readonly args: StepValue[];
+}
+
+export const isRef = (v: StepValue | undefined): v is StepRef => typeof v === 'object' && v !== null && 'ref' in v;
+
+/**
+ * An index over the bytes of a STEP file (ISO 10303-21, clear text encoding): where each record stands and of which type it is.
+ * Records are parsed when they are asked for; geometry, most of a file, never is. One pass over the bytes, no copy.
+ * Damage is told, not guessed: a text without an end is a Fault that names its line.
+ */
+export class StepIndex {
+  readonly schema: string;
+  /** Whether the end mark of the file was found. */
+  readonly isComplete: boolean;
+  /** Texts too long for the shape builder: offsets of their first and last sign, in turns. */
+  readonly longTexts: number[] = [];
+  readonly repeated = new Map<number, number>();
+  /** Where the first sign stands that has no place outside of a text, or a record without its list; -1 for none. The shape builder loses itself on them. */
+  stray = -1;
+  /** Whether there is something between records that is none, or that bears a number twice. */
+  private hasOthers = false;
+  readonly bytes: Uint8Array;
+  /** The number of each record, where its list begins, and its type. */
+  private readonly ids = new NumberTable();
+  private readonly offsets = new Growing((n) => new Uint32Array(n), 1024);
+  private readonly typeOf = new Growing((n) => new Uint16Array(n), 1024);
+  private readonly typeNames: string[] = [];
+  /** The rows of all types, one type behind the other, and where each begins. */
+  private readonly rows: Uint32Array;
+  private readonly rowsFrom: Uint32Array;
+  private readonly byType = new Map<string, readonly number[]>();
+  private readonly decoder: TextDecoder;
+  private parser: Parser | undefined;
+  readonly isUtf8: boolean;
+
+  constructor(bytes: Uint8Array) {
+    this.bytes = bytes;
+    if (!startsWith(bytes, 'ISO-10303-21', bytes[0] === 0xef ? 3 : 0)) throw new Fault(bytes.length ? 'file-not-ifc' : 'file-empty');
+    const high = this.scan();
+    [this.rows, this.rowsFrom] = rowsByType(this.typeOf.view(), this.typeNames.length);
+    this.isUtf8 = !high || isUtf8(bytes);
+    this.decoder = new TextDecoder(this.isUtf8 ? 'utf-8' : 'windows-1252');
+    const header = latin(bytes, 0, Math.min(bytes.length, 20000));
+    this.schema = /FILE_SCHEMA\s*\(\s*\(\s*'([^']*)'/i.exec(header)?.[1] ?? '';
+    this.isComplete = /END-ISO-10303-21\s*;\s*$/.test(
+      latin(bytes, Math.max(0, bytes.length - 400), bytes.length)
+        .replace(/\0+$/, '')
+        .trimEnd(),
+    );
+  }
+
+  /** Finds every `#id=TYPE(`; returns whether any byte above 127 was met. */
+  private scan(): boolean {
+    const { bytes } = this;
+    const n = bytes.length;
+    const names = new Map<number, number>();
+    let high = false;
+    let i = 0;
+    let depth = 0;
+    for (;;) {
+      // most signs mean nothing here: they are passed over by a table
+      const means = depth > 0 ? Means.inList : Means.outside;
+      while (i < n && (MEANS[bytes[i]!]! & means) === 0) i++;
+      if (i >= n) break;
+      const c = bytes[i]!;
+      if (c === 39) {
+        const from = i++;
+        for (;;) {
+          while (i < n && (MEANS[bytes[i]!]! & Means.inText) === 0) i++;
+          if (i >= n) throw new Fault('string-unclosed', { line: lineOf(bytes, from) });
+          const d = bytes[i]!;
+          if (d > 127) high = true;
+          if (d === 39) {
+            if (bytes[i + 1] !== 39) break;
+            i++;
+          }
+          i++;
+        }
+        if (i - from > 60000) this.longTexts.push(from + 1, i - 1);
+        i++;
+      } else if (c === 40) {
+        depth++;
+        i++;
+      } else if (c === 41) {
+        if (--depth < 0 && this.stray < 0 && this.ids.count) this.stray = i;
+        i++;
+      } else if (c === 59) {
+        if (depth > 0 && this.stray < 0 && this.ids.count) this.stray = i;
+        depth = 0;
+        i++;
+      } else if (c === 47 && bytes[i + 1] === 42) {
+        i += 2;
+        while (i < n && !(bytes[i] === 42 && bytes[i + 1] === 47)) i++;
+        i += 2;
+      } else if (c === 35 && depth === 0) {
+        i++;
+        let id = 0;
+        while (i < n && bytes[i]! >= 48 && bytes[i]! <= 57) id = id * 10 + bytes[i++]! - 48;
+        while (i < n && bytes[i]! <= 32) i++;
+        if (bytes[i] !== 61) {
+          this.hasOthers = true;
+          continue;
+        }
+        i++;
+        while (i < n && bytes[i]! <= 32) i++;
+        const nameAt = i;
+        let hash = 2166136261;
+        while (i < n) {
+          let d = bytes[i]!;
+          if (d >= 97 && d <= 122) d -= 32;
+          if (!((d >= 65 && d <= 90) || (d >= 48 && d <= 57) || d === 95)) break;
+          hash = Math.imul(hash ^ d, 16777619);
+          i++;
+        }
+        if (i === nameAt) {
+          this.hasOthers = true;
+          continue;
+        }
+        let open = i;
+        while (open < n && bytes[open]! <= 32 && bytes[open] !== 0) open++;
+        if (open < n && bytes[open] !== 40 && this.stray < 0) this.stray = open;
+        let type = names.get(hash);
+        if (type === undefined) {
+          const name = latin(bytes, nameAt, i).toUpperCase();
+          type = this.typeNames.push(name) - 1;
+          names.set(hash, type);
+          if (type > MOST_TYPES) throw new Fault('file-unreadable', { reason: 'it has more kinds of records than any schema knows' });
+        }
+        if (!this.ids.add(id)) {
+          this.repeated.set(id, (this.repeated.get(id) ?? 1) + 1);
+          continue;
+        }
+        this.offsets.push(i);
+        this.typeOf.push(type);
+      } else {
+        if (c > 127) high = true;
+        if ((c > 126 || (c < 32 && c !== 10 && c !== 13 && c !== 9 && c !== 12)) && this.stray < 0 && i > 2 && !this.isPadding(i))
+          this.stray = i;
+        i++;
+      }
+    }
+    return high;
+  }
+
+  /** Whether nothing but noughts follow, as some systems fill the last block of a file. */
+  private isPadding(from: number): boolean {
+    for (let i = from; i < this.bytes.length; i++) if (this.bytes[i] !== 0) return false;
+    return true;
+  }
+
+  get count(): number {
+    return this.ids.count;
+  }
+  /** The largest number of a record. */
+  get largest(): number {
+    let most = 0;
+    for (let row = 0; row < this.ids.count; row++) most = Math.max(most, this.ids.numberOf(row));
+    return most;
+  }
+  has(id: number): boolean {
+    return this.ids.rowOf(id) >= 0;
+  }
+  typeNameOf(id: number): string {
+    const row = this.ids.rowOf(id);
+    return row < 0 ? '' : this.typeAt(row);
+  }
+  private typeAt(row: number): string {
+    return this.typeNames[this.typeOf.reserve(0)[row]!]!;
+  }
+  /** Where a record begins to be told, at the name of its type; -1 where there is none. */
+  placeOf(id: number): number {
+    const row = this.ids.rowOf(id);
+    return row < 0 ? -1 : this.offsets.reserve(0)[row]! - this.typeAt(row).length;
+  }
+  private parserAt(row: number): Parser {
+    this.parser ??= new Parser(this.bytes, this.decoder);
+    this.parser.begin(this.offsets.reserve(0)[row]!);
+    return this.parser;
+  }
+  types(): IterableIterator<string> {
+    return this.typeNames.values();
+  }
+  /** Numbers of all records of a type, in the order of the file. */
+  all(type: string): readonly number[] {
+    let ids = this.byType.get(type);
+    if (!ids) this.byType.set(type, (ids = this.first(type, Infinity)));
+    return ids;
+  }
+  /** Numbers of so many records of a type, the first in the file. */
+  first(type: string, count: number): readonly number[] {
+    const of = this.typeNames.indexOf(type);
+    if (of < 0) return [];
+    const [from, to] = [this.rowsFrom[of]!, this.rowsFrom[of + 1]!];
+    return Array.from(this.rows.subarray(from, Math.min(to, from + count)), (row) => this.ids.numberOf(row));
+  }
+
+  /** The records that were asked for last: one product is asked for several times in a row. */
+  private readonly recent: (StepRecord | undefined)[] = [];
+
+  /** The record with this number, or null when the file has none or it cannot be parsed. */
+  get(id: number): StepRecord | null {
+    const recent = this.recent[id & (RECENT - 1)];
+    if (recent?.id === id) return recent;
+    const row = this.ids.rowOf(id);
+    if (row < 0) return null;
+    try {
+      const record = { id, type: this.typeAt(row), args: this.parserAt(row).list() };
+      this.recent[id & (RECENT - 1)] = record;
+      return record;
+    } catch {
+      return null;
+    }
+  }
+  /** One value of a record; those before it are passed over, which costs little where they are long lists. */
+  valueOf(id: number, place: number): StepValue | undefined {
+    const row = this.ids.rowOf(id);
+    if (row < 0) return undefined;
+    try {
+      return this.parserAt(row).nth(place);
+    } catch {
+      return undefined;
+    }
+  }
+  /** The records that one value of a record points to, one or a list; none where it is anything else. */
+  refsOf(id: number, place: number): number[] {
+    const row = this.ids.rowOf(id);
+    if (row < 0) return [];
+    try {
+      return this.parserAt(row).refsAt(place);
+    } catch {
+      return [];
+    }
+  }
+  /** The bytes of a record, from its number sign to its semicolon, as far as it can be followed. */
+  extentOf(id: number): [from: number, to: number] {
+    const row = this.ids.rowOf(id);
+    return [this.signOf(row), this.endOf(row)];
+  }
+  /** Where the number sign of a row stands. */
+  private signOf(row: number): number {
+    let from = this.offsets.reserve(0)[row]!;
+    while (from > 0 && this.bytes[from] !== 35) from--;
+    return from;
+  }
+  /** Where the semicolon of a row stands. */
+  private endOf(row: number): number {
+    const { bytes } = this;
+    let to = this.offsets.reserve(0)[row]!;
+    while (to < bytes.length && bytes[to] !== 59) {
+      if (bytes[to] === 39) while (++to < bytes.length && bytes[to] !== 39);
+      to++;
+    }
+    return to;
+  }
+  /**
+   * Where records of some types stand, side by side as one stretch: its first byte and the one behind its last, in turns, in the
+   * order of the file. None where there is anything between records that is not known.
+   */
+  stretchesOf(isOne: (type: string) => boolean): Uint32Array {
+    const out = new Growing((n) => new Uint32Array(n));
+    if (this.hasOthers || this.repeated.size) return out.view();
+    const wanted = this.typeNames.map(isOne);
+    const types = this.typeOf.view();
+    for (let row = 0; row < types.length; row++) {
+      if (!wanted[types[row]!]) continue;
+      out.push(this.signOf(row));
+      while (row < types.length && wanted[types[row]!]) row++;
+      out.push(row < types.length ? this.signOf(row) : this.endOf(row - 1) + 1);
+    }
+    return out.view();
+  }
+  follow(value: StepValue | undefined): StepRecord | null {
+    return isRef(value) ? this.get(value.ref) : null;
+  }
+
+  lineOf(offset: number): number {
+    return lineOf(this.bytes, offset);
+  }
+}
+
+/** The rows of each type in their order, one type behind the other, and where each begins: a counting sort. */
+function rowsByType(typeOf: Uint16Array, types: number): [rows: Uint32Array, from: Uint32Array] {
+  const from = new Uint32Array(types + 1);
+  for (const type of typeOf) from[type + 1]!++;
+  for (let type = 0; type < types; type++) from[type + 1]! += from[type]!;
+  const next = from.slice();
+  const rows = new Uint32Array(typeOf.length);
+  for (let row = 0; row < typeOf.length; row++) rows[next[typeOf[row]!]!++] = row;
+  return [rows, from];
+}
+
+/** Reads one argument list. Nesting beyond 200 levels is damage, not data. */
+class Parser {
+  private readonly bytes: Uint8Array;
+  private readonly decoder: TextDecoder;
+  private at = 0;
+  private depth = 0;
+  /** Short texts that were read before, where they stand and how long they are: names of properties come by the thousand. */
+  private readonly texts = new Array<string>(TEXTS).fill('');
+  private readonly textAt = new Uint32Array(TEXTS);
+  constructor(bytes: Uint8Array, decoder: TextDecoder) {
+    this.bytes = bytes;
+    this.decoder = decoder;
+  }
+
+  /** Goes to where a list begins. */
+  begin(at: number): void {
+    this.at = at;
+    this.depth = 0;
+  }
+
+  private skip(): number {
+    const { bytes } = this;
+    for (;;) {
+      const c = bytes[this.at];
+      if (c === undefined) throw new Fault('file-unreadable', { reason: 'a record has no end' });
+      if (c <= 32) this.at++;
+      else if (c === 47 && bytes[this.at + 1] === 42) {
+        this.at += 2;
+        while (this.at < bytes.length && !(bytes[this.at] === 42 && bytes[this.at + 1] === 47)) this.at++;
+        this.at += 2;
+      } else return c;
+    }
+  }
+
+  list(): StepValue[] {
+    if (this.skip() !== 40 || ++this.depth > 200) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    this.at++;
+    const out: StepValue[] = [];
+    for (;;) {
+      const c = this.skip();
+      if (c === 41) {
+        this.at++;
+        this.depth--;
+        return out;
+      }
+      if (c === 44) this.at++;
+      else out.push(this.value(c));
+    }
+  }
+
+  /** The value at a place of the list, counted from 0; undefined where there are fewer. */
+  nth(place: number): StepValue | undefined {
+    if (this.skip() !== 40) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    this.at++;
+    for (let k = 0; k < place; k++) if (!this.passOver()) return undefined;
+    const c = this.skip();
+    return c === 41 ? undefined : this.value(c);
+  }
+
+  /** The numbers of the records that the value at a place points to; what is no number sign in a list is passed over. */
+  refsAt(place: number): number[] {
+    if (this.skip() !== 40) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    this.at++;
+    for (let k = 0; k < place; k++) if (!this.passOver()) return [];
+    const c = this.skip();
+    if (c === 35) return [this.number()];
+    const out: number[] = [];
+    if (c !== 40) return out;
+    for (this.at++; ;) {
+      const d = this.skip();
+      if (d === 41) return out;
+      if (d === 35) out.push(this.number());
+      else if (d === 44) this.at++;
+      else this.value(d);
+    }
+  }
+
+  /** The number behind a number sign. */
+  private number(): number {
+    const { bytes } = this;
+    let id = 0;
+    for (this.at++; bytes[this.at]! >= 48 && bytes[this.at]! <= 57; this.at++) id = id * 10 + bytes[this.at]! - 48;
+    return id;
+  }
+
+  /** Passes over one value and the comma behind it; false at the end of the list. */
+  private passOver(): boolean {
+    const { bytes } = this;
+    let depth = 0;
+    for (; this.at < bytes.length; this.at++) {
+      const c = bytes[this.at]!;
+      if (c === 39) while (++this.at < bytes.length && bytes[this.at] !== 39);
+      else if (c === 47 && bytes[this.at + 1] === 42) {
+        for (this.at += 2; this.at < bytes.length && !(bytes[this.at] === 42 && bytes[this.at + 1] === 47);) this.at++;
+        this.at++;
+      } else if (c === 40) depth++;
+      else if (c === 41 && depth-- === 0) return false;
+      else if (c === 44 && depth === 0) {
+        this.at++;
+        return true;
+      }
+    }
+    throw new Fault('file-unreadable', { reason: 'a record has no end' });
+  }
+
+  private value(c: number): StepValue {
+    const { bytes } = this;
+    if (c === 36 || c === 42) {
+      this.at++;
+      return null;
+    }
+    if (c === 40) return this.list();
+    if (c === 39) return this.string();
+    if (c === 35) return { ref: this.number() };
+    if (c === 46) {
+      const from = ++this.at;
+      while (this.at < bytes.length && bytes[this.at] !== 46) this.at++;
+      return { enum: latin(bytes, from, this.at++) };
+    }
+    const from = this.at;
+    const plain = this.plainNumber(c);
+    if (plain !== null) return plain;
+    while (this.at < bytes.length && !isBreak(bytes[this.at]!)) this.at++;
+    const word = latin(bytes, from, this.at);
+    if (this.at === from) throw new Fault('file-unreadable', { reason: 'a record is not in order' });
+    if (/^[A-Za-z]/.test(word) && this.skip() === 40) return { type: word.toUpperCase(), args: this.list() };
+    const number = Number(word);
+    return Number.isNaN(number) ? null : number;
+  }
+
+  /**
+   * A number without exponent and with at most 15 digits: a whole number over a power of ten, both exact, so that the one division
+   * gives the nearest double (W. Clinger, How to Read Floating Point Numbers Accurately, 1990). Null for all others.
+   */
+  private plainNumber(c: number): number | null {
+    const { bytes } = this;
+    let at = this.at;
+    const isNegative = c === 45;
+    if (isNegative) at++;
+    let [whole, digits, behind] = [0, 0, -1];
+    for (; ; at++) {
+      const d = bytes[at]!;
+      if (d >= 48 && d <= 57) {
+        if (++digits > 15) return null;
+        whole = whole * 10 + d - 48;
+        if (behind >= 0) behind++;
+      } else if (d === 46 && behind < 0) behind = 0;
+      else if (digits > 0 && isBreak(d)) break;
+      else return null;
+    }
+    this.at = at;
+    const size = behind > 0 ? whole / TENS[behind]! : whole;
+    return isNegative ? -size : size;
+  }
+
+  private string(): string {
+    const { bytes } = this;
+    const from = ++this.at;
+    let plain = true;
+    let isAscii = true;
+    let hash = 0;
+    let at = from;
+    for (; ; at++) {
+      const c = bytes[at]!;
+      if (c === 39) {
+        if (bytes[at + 1] !== 39) break;
+        plain = false;
+        at++;
+      } else if (c === 92) plain = false;
+      else if (c > 127) isAscii = false;
+      else if (c === undefined) throw new Fault('file-unreadable', { reason: 'a text has no end' });
+      hash = Math.imul(hash ^ c, 0x9e3779b1);
+    }
+    this.at = at + 1;
+    if (isAscii && plain && at - from < SHORT) return this.known(from, at, (hash ^ (hash >>> 15)) & (TEXTS - 1));
+    const text = isAscii ? latin(bytes, from, at) : this.decoder.decode(bytes.slice(from, at));
+    return plain ? text : unescape(text);
+  }
+
+  /** A short text without signs of its own kind; one that was read a while ago is not made anew. */
+  private known(from: number, to: number, slot: number): string {
+    const { bytes } = this;
+    const text = this.texts[slot]!;
+    if (text.length === to - from) {
+      let [at, before] = [from, this.textAt[slot]!];
+      while (at < to && bytes[at] === bytes[before]) {
+        at++;
+        before++;
+      }
+      if (at === to) return text;
+    }
+    this.textAt[slot] = from;
+    return (this.texts[slot] = latin(bytes, from, to));
+  }
+}
+
+/** Control directives of ISO 10303-21: '' \\ \S\ \X\ \X2\ \X4\. What is malformed stays as it stands. */
+function unescape(text: string): string {
+  return text
+    .replace(/''/g, "'")
+    .replace(/\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\/g, (_, hex: string) =>
+      hex
+        .match(/.{4}/g)!
+        .map((h) => String.fromCharCode(parseInt(h, 16)))
+        .join(''),
+    )
+    .replace(/\\X4\\((?:[0-9A-Fa-f]{8})+)\\X0\\/g, (all, hex: string) => {
+      try {
+        return hex
+          .match(/.{8}/g)!
+          .map((h) => String.fromCodePoint(parseInt(h, 16)))
+          .join('');
+      } catch {
+        return all;
+      }
+    })
+    .replace(/\\X\\([0-9A-Fa-f]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
+    .replace(/\\S\\(.)/g, (_, c: string) => String.fromCharCode(c.charCodeAt(0) + 128))
+    .replace(/\\\\/g, '\\');
+}
+
+/** Where a sign means something to the search for records. */
+const Means = { outside: 1, inList: 2, inText: 4 } as const;
+const MEANS = Uint8Array.from({ length: 256 }, (_, c) => {
+  const isDamage = c > 126 || (c < 32 && ![9, 10, 12, 13].includes(c));
+  const isMark = isDamage || "'();/".includes(String.fromCharCode(c));
+  return (isMark || c === 35 ? Means.outside : 0) | (isMark ? Means.inList : 0) | (c === 39 || c > 127 ? Means.inText : 0);
+});
+
+/** Powers of ten that a double holds exactly. */
+const TENS = Float64Array.from({ length: 16 }, (_, k) => 10 ** k);
+/** Shorter texts need no view of the bytes. */
+const SHORT = 64;
+/** A list for each length of a short text, used over and over. */
+const SIGNS = Array.from({ length: SHORT }, (_, n) => new Array<number>(n).fill(0));
+
+/** Rows of types are kept in 16 bits; schemas know a thousand. */
+const MOST_TYPES = 0xffff;
+
+/** Records and short texts that are kept ready; powers of two. */
+const RECENT = 512;
+const TEXTS = 4096;
+
+const isBreak = (c: number): boolean => c <= 32 || c === 44 || c === 40 || c === 41 || c === 59 || c === 47;
+
+function latin(bytes: Uint8Array, from: number, to: number): string {
+  const count = to - from;
+  if (count < SHORT) {
+    // one call with a list that is there already: no text in between, and the one that comes out lies in one piece
+    const signs = SIGNS[count]!;
+    for (let i = 0; i < count; i++) signs[i] = bytes[from + i]!;
+    return String.fromCharCode.apply(null, signs);
+  }
+  let out = '';
+  for (let i = from; i < to; i += 8192)
+    out += String.fromCharCode.apply(null, bytes.subarray(i, Math.min(to, i + 8192)) as unknown as number[]);
+  return out;
+}
+
+function startsWith(bytes: Uint8Array, text: string, from: number): boolean {
+  for (let i = 0; i < text.length; i++) if (bytes[from + i] !== text.charCodeAt(i)) return false;
+  return true;
+}
+
+/** Decodes copies piece by piece: a browser takes no memory that threads share, and one text of it all would be as large as the file. */
+function isUtf8(bytes: Uint8Array): boolean {
+  const decoder = new TextDecoder('utf-8', { fatal: true });
+  try {
+    for (let from = 0; from < bytes.length; from += PIECE) decoder.decode(bytes.slice(from, from + PIECE), { stream: true });
+    decoder.decode();
+    return true;
+  } catch {
+    return false;
+  }
+}
+const PIECE = 1 << 20;
+
+function lineOf(bytes: Uint8Array, offset: number): number {
+  let line = 1;
+  for (let i = 0; i < offset; i++) if (bytes[i] === 10) line++;
+  return line;
+}
