@@ -1,6 +1,6 @@
 import { dot } from '../geometry/vec3';
 import type { Frame } from '../geometry/frame';
-import { reversed, ringArea, ringBounds, union, type Ring } from '../geometry/polygons';
+import { ringArea, ringBounds, type Ring } from '../geometry/polygons';
 import { ON_PLANE } from '../geometry/tolerances';
 import type { TrimPlane } from '../sights/trims';
 import type { Outline } from './close-loops';
@@ -29,8 +29,7 @@ export function halfPlanesIn({ origin, right, up }: Frame, planes: readonly Trim
 }
 
 /**
- * Outlines without what half planes remove: what they leave whole stays the same object. Method: I. Sutherland, G. Hodgman, Reentrant
- * Polygon Clipping, 1974.
+ * Outlines without what half planes remove: what they leave whole stays the same object.
  */
 export function clipOutlines(outlines: readonly Outline[], halves: readonly HalfPlane[]): Outline[] {
   if (!halves.length) return [...outlines];
@@ -50,15 +49,66 @@ function clipOutline(outline: Outline, half: HalfPlane): Outline[] {
   return piecesInside(points, half).map((ring) => ({ ...outline, points: ring }));
 }
 
-/** What a half plane leaves of a ring: one ring where its line passes it twice, else as many as the polygon kernel parts it into. */
-function piecesInside(points: Ring, half: HalfPlane): Ring[] {
-  const ring = clipRing(points, half);
-  if (ring.length < 6) return [];
-  let onLine = 0;
-  for (let i = 0; i < ring.length; i += 2) if (beyond(ring, i, half) === 0) onLine++;
-  if (onLine <= 2) return [ring];
-  const isHole = ringArea(ring) < 0;
-  return union([isHole ? reversed(ring) : ring]).flatMap((face) => face.map((own) => (isHole ? reversed(own) : own)));
+/** A stretch of a ring inside a half plane, from where it comes in to where it goes out, and how far along the line these lie. */
+interface Chain {
+  readonly points: number[];
+  readonly from: number;
+  to: number;
+}
+
+/**
+ * What a half plane leaves of a ring: its stretches inside, joined along the line. Of the places where the ring crosses the line, in their
+ * order along it, the first and the second, the third and the fourth and so on are ends of one side.
+ */
+function piecesInside(ring: Ring, half: HalfPlane): Ring[] {
+  const chains = chainsInside(ring, half);
+  const places = chains.flatMap(({ from, to }, c) => [{ at: from, c, isIn: true }, { at: to, c, isIn: false }]); // prettier-ignore
+  places.sort((p, q) => p.at - q.at);
+  const next = new Int32Array(chains.length).fill(-1);
+  for (let k = 0; k + 1 < places.length; k += 2) {
+    const [p, q] = [places[k]!, places[k + 1]!];
+    // a corner that only touches the line parts nothing
+    if (p.isIn === q.isIn) return [withoutLoops(chains)];
+    next[p.isIn ? q.c : p.c] = p.isIn ? p.c : q.c;
+  }
+  const out: Ring[] = [];
+  const isTaken = new Uint8Array(chains.length);
+  for (let c = 0; c < chains.length; c++) {
+    const points: number[] = [];
+    for (let k = c; !isTaken[k]; k = next[k]!) {
+      isTaken[k] = 1;
+      points.push(...chains[k]!.points);
+    }
+    if (points.length >= 6) out.push(Float64Array.from(points));
+  }
+  return out.filter((piece) => Math.abs(ringArea(piece)) > 0);
+}
+
+/** All stretches one behind the other: back and forth along the line. */
+const withoutLoops = (chains: readonly Chain[]): Ring => Float64Array.from(chains.flatMap(({ points }) => points));
+
+function chainsInside(ring: Ring, half: HalfPlane): Chain[] {
+  const n = ring.length;
+  const h = (i: number) => beyond(ring, i, half);
+  const along = ([u, v]: readonly [number, number]) => half.a * v - half.b * u;
+  let start = 0;
+  while (h(start) <= 0) start += 2;
+  const out: Chain[] = [];
+  for (let k = 0; k < n; k += 2) {
+    const [i, j] = [(start + k) % n, (start + k + 2) % n];
+    const [p, q] = [h(i), h(j)];
+    if (p > 0 && q <= 0) {
+      const at = q === 0 ? ([ring[j]!, ring[j + 1]!] as const) : crossing(ring, i, j, p, q);
+      out.push({ points: q === 0 ? [] : [...at], from: along(at), to: NaN });
+    }
+    if (q <= 0) out.at(-1)!.points.push(ring[j]!, ring[j + 1]!);
+    if (p <= 0 && q > 0) {
+      const at = p === 0 ? ([ring[i]!, ring[i + 1]!] as const) : crossing(ring, i, j, p, q);
+      if (p !== 0) out.at(-1)!.points.push(...at);
+      out.at(-1)!.to = along(at);
+    }
+  }
+  return out;
 }
 
 /** How far some points lie beyond the line of a half plane, at least and at most. */
@@ -70,18 +120,6 @@ function reachBeyond(points: Ring, { a, b, c }: HalfPlane): [number, number] {
     if (h > high) high = h;
   }
   return [low, high];
-}
-
-function clipRing(ring: Ring, half: HalfPlane): Ring {
-  const out: number[] = [];
-  const n = ring.length;
-  for (let i = 0; i < n; i += 2) {
-    const j = (i + 2) % n;
-    const [p, q] = [beyond(ring, i, half), beyond(ring, j, half)];
-    if (p <= 0) out.push(ring[i]!, ring[i + 1]!);
-    if ((p < 0 && q > 0) || (p > 0 && q < 0)) out.push(...crossing(ring, i, j, p, q));
-  }
-  return Float64Array.from(out);
 }
 
 /** The stretches of a polyline that a half plane leaves. */
