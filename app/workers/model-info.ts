@@ -1,3 +1,4 @@
+import { atModelSize } from '../../core/scene/scale';
 import { noteSentence } from '../../core/faults/wording';
 import { elementFigures } from '../../core/checks/element-figures';
 import type { Corrections } from '../../core/model/correct';
@@ -20,9 +21,10 @@ export function modelInfo(
   { id, base = id, corrections = {}, parts }: { id: string; base?: string; corrections?: Corrections; parts?: readonly ModelPart[] },
   fileName: string,
   model: Model,
-  scene: Scene,
+  prepared: Scene,
   took: number,
 ): ModelInfo {
+  const scene = atModelSize(prepared);
   const figures = elementFigures(model, scene);
   const { origin } = model;
   const summary = summarise(model, scene);

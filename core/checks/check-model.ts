@@ -1,3 +1,4 @@
+import { atModelSize } from '../scene/scale';
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { partPairs } from '../scene/part-pairs';
@@ -54,7 +55,8 @@ const MEETS = /^(Wall|Slab|Column|Beam|Roof|Footing|Member)/;
  * the prepared model; `isStale` is asked now and then whether nobody waits for the findings any more.
  * @throws Fault drawing-stale
  */
-export function checkModel(model: Model, scene: Scene, isStale: () => boolean = () => false): Check[] {
+export function checkModel(model: Model, prepared: Scene, isStale: () => boolean = () => false): Check[] {
+  const scene = atModelSize(prepared);
   const figures = elementFigures(model, scene);
   const solid = model.elements.flatMap((e, i) => (e.use === 'solid' && figures.triangles[i] ? [i] : []));
   const hasMaterial = new Set<number>();

@@ -1,3 +1,4 @@
+import { atModelSize } from '../scene/scale';
 import { sixVolumes } from '../geometry/volume';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
@@ -13,7 +14,8 @@ export interface ElementFigures {
   readonly boxes: Float64Array;
 }
 
-export function elementFigures(model: Model, scene: Scene): ElementFigures {
+export function elementFigures(model: Model, prepared: Scene): ElementFigures {
+  const scene = atModelSize(prepared);
   const n = model.elements.length;
   const volume = new Float64Array(n),
     triangles = new Uint32Array(n),

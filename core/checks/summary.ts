@@ -1,3 +1,4 @@
+import { atModelSize } from '../scene/scale';
 import { counted } from '../faults/counted';
 import { noteSentence } from '../faults/wording';
 import type { Note } from '../faults/fault';
@@ -46,7 +47,8 @@ export interface Summary {
 const NAMED = 12;
 
 /** Sums up a model. The scene tells which shells are open. */
-export function summarise(model: Model, scene: Scene): Summary {
+export function summarise(model: Model, prepared: Scene): Summary {
+  const scene = atModelSize(prepared);
   const count = <K>(keys: Iterable<K>) => {
     const out = new Map<K, number>();
     for (const k of keys) out.set(k, (out.get(k) ?? 0) + 1);

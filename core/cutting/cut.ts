@@ -93,7 +93,7 @@ const isTerrain = (model: Model, part: number): boolean => model.elements[model.
 
 function cutsOf(model: Model, scene: Scene, view: View, own: OwnPlane, below: number, options: CutOptions): Cut {
   const { frame, isProfile } = view;
-  const earthed = groundWithin(model, earthRegion(model, own.faces, frame, below), own.halves);
+  const earthed = groundWithin(model, earthRegion(model, own.faces, frame, below, scene.scale), own.halves);
   const faces = isProfile ? profileOf(earthed) : earthed;
   const pictures = [{ of: frame, faces }, ...trimsOf(model, scene, view, options)];
   const hasWhole = view.shown.includes(2);
@@ -132,7 +132,7 @@ function trimsOf(model: Model, scene: Scene, view: View, { ranks }: CutOptions):
     );
     const united = makeRegions(model, outlines, of, { ranks, layersMeet, joints });
     const below = of.up[2] === 1 ? lowest - of.origin[2] : Infinity;
-    const faces = inPicture(groundWithin(model, earthRegion(model, united, of, below), halves), of, view);
+    const faces = inPicture(groundWithin(model, earthRegion(model, united, of, below, scene.scale), halves), of, view);
     return [{ of, faces: { ...faces, regions: faces.regions.map((region) => ({ ...region, trim: k + 1 })) } }];
   });
 }

@@ -15,9 +15,10 @@ const DEPTH_BELOW = 0.6;
  * Of the ground line only what bounds the earth stays: it does not run through walls and floors. A line that does not run from
  * side to side (a sight that looks down) makes no earth and stays as it is, as in a picture that stands less than upright.
  * Of several surfaces of one material the earth is one.
+ * @param scale of the scene
  * @param below how far down the earth goes at least, in the picture: faces that stand side by side are to end alike
  */
-export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below = Infinity): CutFaces {
+export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below = Infinity, scale = 1): CutFaces {
   if (up[2] <= UPRIGHT) return faces;
   const isGround = ({ part, points }: CutFaces['open'][number]) =>
     model.elements[model.partElement[part]!]!.use === 'terrain' && runsAcross(points);
@@ -30,7 +31,7 @@ export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below 
     lines,
     surface: bridgeGaps(lines, faces.regions),
   }));
-  const bottom = Math.min(below, ringBounds(taken)[1], ...grounds.map(({ lines }) => ringBounds(lines)[1])) - DEPTH_BELOW;
+  const bottom = Math.min(below, ringBounds(taken)[1], ...grounds.map(({ lines }) => ringBounds(lines)[1])) - DEPTH_BELOW * scale;
   for (const own of byMaterial(model, grounds)) {
     const material = model.partMaterial[own[0]!.part]!;
     const bodies = own.map(({ surface }) => Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]));

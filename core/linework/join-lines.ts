@@ -1,6 +1,6 @@
 import { append } from '../geometry/append';
-import { isBetween } from '../geometry/polygons';
-import { JOIN, SPECK, STRAIGHT } from '../geometry/tolerances';
+import { JOIN, SPECK } from '../geometry/tolerances';
+import { Cone } from './cone';
 import { matchArcs, curvesOf, mayBeRound, type KnownCurve } from './match-arcs';
 import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
@@ -274,8 +274,8 @@ function kinds(list: SegmentList): Uint32Array {
 }
 
 /**
- * Which nodes of a chain (by their place in it) are left without corners that lie on a straight run (within 3 µm); a closed chain
- * also loses a needless first corner.
+ * Which nodes of a chain (by their place in it) are left without corners that lie on a straight run: all corners that are left out lie
+ * within STRAIGHT of what is drawn instead. A closed chain also loses a needless first corner.
  */
 function straighten(chain: readonly number[], places: Float64Array): number[] {
   let order = chain.map((_, k) => k);
@@ -285,9 +285,14 @@ function straighten(chain: readonly number[], places: Float64Array): number[] {
     const start = sharpest(chain.slice(0, -1), places);
     if (start > 0) order = [...ring.slice(start), ...ring.slice(0, start), start];
   }
+  const at = (k: number) => chain[order[k]!]! * 2;
   const kept = [order[0]!];
-  for (let k = 1; k + 1 < order.length; k++)
-    if (!isBetween(places, chain[kept.at(-1)!]! * 2, chain[order[k]!]! * 2, chain[order[k + 1]!]! * 2, STRAIGHT)) kept.push(order[k]!);
+  const cone = new Cone(places, at(0));
+  for (let k = 1; k + 1 < order.length; k++) {
+    if (cone.admits(at(k)) && cone.leadsTo(at(k + 1))) continue;
+    kept.push(order[k]!);
+    cone.begin(at(k));
+  }
   kept.push(order.at(-1)!);
   return kept;
 }

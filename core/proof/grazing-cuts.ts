@@ -1,3 +1,4 @@
+import { atModelSize } from '../scene/scale';
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
@@ -20,7 +21,8 @@ const NUDGE = 0.005;
  * Faces that lie in the cutting plane or a hair from it, one finding for each element, with the nudge that would help and what each
  * side would show. Of a jogged section each leg is asked for itself.
  */
-export function grazingCuts(model: Model, scene: Scene, sight: Sight): Finding[] {
+export function grazingCuts(model: Model, prepared: Scene, sight: Sight): Finding[] {
+  const scene = atModelSize(prepared);
   if (sight.kind !== 'section' || sight.frame || sight.path!.length < 3) return grazed(model, scene, sight);
   return legsOf(sight).flatMap(({ sight: leg, from, length }) =>
     grazed(model, scene, leg, 0, length).map((finding) => ({ ...finding, at: [finding.at![0] + from, finding.at![1]] as const })),

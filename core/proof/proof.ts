@@ -4,7 +4,9 @@ import type { Note } from '../faults/fault';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
-import { emptyReason } from './empty-reason';
+import { enlarged } from '../linework/reduced';
+import type { Drawing } from '../linework/drawing';
+import { emptyReason, isEmpty } from './empty-reason';
 import { grazingCuts } from './grazing-cuts';
 import { lineFaults } from './line-faults';
 import { regionOverlaps } from './region-overlaps';
@@ -29,11 +31,11 @@ export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills
       findings.push({ ...note, at: [Number(note.facts['u']), Number(note.facts['v'])] });
     else if (LOST.test(note.code)) findings.push({ ...note, at: null });
   }
-  if (drawing.lineRole.length === 0) {
+  if (isEmpty(drawing)) {
     findings.push({ ...emptyReason(model, scene, sight), at: null });
     return findings;
   }
-  append(findings, [...grazingCuts(model, scene, sight), ...lineFaults(drawing), ...regionOverlaps(model, drawing)]);
+  append(findings, [...grazingCuts(model, scene, sight), ...faultsOf(model, drawing, scene.scale)]);
   const told = new Set<string>();
   drawing.regions.forEach((region, r) => {
     // a profile is one mass of no material
@@ -45,4 +47,20 @@ export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills
     findings.push({ code: 'no-fill', facts: { material }, at: [ring[0]!, ring[1]!] });
   });
   return findings;
+}
+
+/** What is wrong with lines and regions, looked at as large as the scene is: what is a speck hangs on the size of the model. */
+function faultsOf(model: Model, drawing: Drawing, scale: number): Finding[] {
+  const large = enlarged(drawing, scale);
+  const found = [...lineFaults(large), ...regionOverlaps(model, large)];
+  return scale === 1 ? found : found.map((finding) => ({ ...finding, ...inModel(finding, scale) }));
+}
+
+/** The place of a finding, and its figures, as large as the model is. */
+function inModel({ at, facts }: Finding, scale: number): Pick<Finding, 'at' | 'facts'> {
+  const figure = (name: string, by: number) => (name in facts ? { [name]: (Number(facts[name]) / by).toPrecision(3) } : {});
+  return {
+    at: at && [at[0] / scale, at[1] / scale],
+    facts: { ...facts, ...figure('width', scale), ...figure('length', scale), ...figure('area', scale * scale) },
+  };
 }

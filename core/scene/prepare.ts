@@ -1,25 +1,57 @@
 import { boundCorners } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
-import { findEdges } from './adjacency';
-import { classifyEdges, faceNormals } from './classify-edges';
+import { findEdges, type Adjacency } from './adjacency';
+import { classifyEdges, faceNormals, settleThinFaces } from './classify-edges';
 import { smoothLooseCreases } from './loose-creases';
 import { intersections } from './intersections';
+import { takeOutInnerSheets } from './inner-sheets';
 import { mendFlips } from './mend-flips';
 import { mendTCorners } from './mend-t-corners';
 import { tellRoundFromFolded } from './round-runs';
 import { BLOCK, type Scene } from './scene';
 import { severalShells } from './shells';
 import { turnRightSideOut } from './turn-right-side-out';
-import { weld } from './weld';
+import { coarserScaleOf, scaleOf } from './scale';
+import { weld, type Welded } from './weld';
 
 /** One flat triangle may lie behind another. */
 const MENDS = 3;
 
-/** Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model. */
+/**
+ * Prepares a model for drawing: welds, finds edges, turns closed parts right side out, classifies edges. Once per model.
+ * A model below a metre is enlarged by a power of two. One of so large coordinates that single precision may have left more than a weld of
+ * noise at its seams is made smaller, if that closes most of what is open.
+ */
 export function prepare(model: Model): Scene {
-  const welded = weld(model.positions, model.triangles, model.partStart, WELD);
+  const scale = scaleOf(model);
+  const { welded, edges } = meshes(model, scale);
+  const coarser = scale === 1 ? coarserScaleOf(model) : 1;
+  if (coarser < 1 && canBeClosed(edges)) {
+    const again = meshes(model, coarser);
+    if (borders(again.edges) * 2 < borders(edges)) return sceneOf(model, coarser, again);
+  }
+  return sceneOf(model, scale, { welded, edges });
+}
+
+/** Welded corners and the edges between them. */
+interface Meshes {
+  readonly welded: Welded;
+  readonly edges: Adjacency;
+}
+
+const borders = ({ partBorders }: Adjacency): number => partBorders.reduce((sum, n) => sum + n, 0);
+/** Whether a part is open that is not so by design. */
+const canBeClosed = ({ partBorders }: Adjacency): boolean => partBorders.some((n) => n > 0 && n <= OPEN);
+/** A part with more borders than this is open by design (a terrain, foliage), not by mistake. */
+const OPEN = 3000;
+
+function meshes(model: Model, scale: number): Meshes {
+  const positions = scale === 1 ? model.positions : model.positions.map((x) => x * scale);
+  const welded = weld(positions, model.triangles, model.partStart, WELD);
   let edges = findEdges(welded.triangles, welded.partTriangleStart, welded.vertices.length / 3);
+  const without = takeOutInnerSheets(welded.vertices, edges);
+  if (without) edges = findEdges(without.triangles, without.partTriangleStart, welded.vertices.length / 3);
   let mended = mendTCorners(welded.vertices, edges);
   for (let round = 0; mended && round < MENDS; round++) {
     edges = findEdges(mended.triangles, mended.partTriangleStart, welded.vertices.length / 3);
@@ -27,10 +59,16 @@ export function prepare(model: Model): Scene {
   }
   const turned = mendFlips(edges);
   if (turned) edges = findEdges(turned, edges.partTriangleStart, welded.vertices.length / 3);
+  return { welded, edges };
+}
+
+function sceneOf(model: Model, scale: number, { welded, edges }: Meshes): Scene {
   const shells = severalShells(edges);
   turnRightSideOut(welded.vertices, edges, shells);
-  const { normals, sliverOf } = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
+  const faces = faceNormals(welded.vertices, edges.triangles, edges.triangleEdges, edges.edgeFaces);
+  const { normals, sliverOf } = faces;
   const { edgeKind, shallow } = classifyEdges(welded.vertices, edges.triangles, normals, edges.edgeVertices, edges.edgeFaces);
+  settleThinFaces({ ...edges, vertices: welded.vertices }, faces, edgeKind);
   const { triangles, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart } = edges;
   tellRoundFromFolded(
     { vertices: welded.vertices, triangles, normals, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart },
@@ -48,7 +86,7 @@ export function prepare(model: Model): Scene {
   // the engine would make its code anew for every one
   const scene: { -readonly [K in keyof Scene]: Scene[K] } = {
     version: 2,
-    scale: 1,
+    scale,
     vertices: welded.vertices,
     triangles: edges.triangles,
     normals,
@@ -82,10 +120,10 @@ export function prepare(model: Model): Scene {
     matter[p] = use === 'space' ? 0 : 1;
     scene.partGround[p] = use === 'terrain' && !edges.partClosed[p] ? 1 : 0;
   }
-  const { ends, faces, own } = intersections(scene, matter, shells);
-  for (let m = own; m < faces.length / 2; m++) scene.partOneSided[trianglePart[faces[m * 2]!]!] = 0;
+  const { ends, faces: meetingFaces, own } = intersections(scene, matter, shells);
+  for (let m = own; m < meetingFaces.length / 2; m++) scene.partOneSided[trianglePart[meetingFaces[m * 2]!]!] = 0;
   scene.meetingEnds = ends;
-  scene.meetingFaces = faces;
+  scene.meetingFaces = meetingFaces;
   scene.ownMeetings = own;
   return scene;
 }

@@ -24,6 +24,13 @@ const FACETS = 5;
 const FEWEST = 4;
 /** More faces than this that meet smoothly are a curved surface of no regular kind (a terrain), not a folded one. */
 const FOLDED = 12;
+/** So many joints in a chain that all turn one way, or that part nothing but triangles, are those of a curved strip. */
+const STRIP = 4;
+/** A fillet may be divided as coarsely as this: three facets in a right angle, and a little. */
+const FILLET_STEP = (32.5 * Math.PI) / 180;
+const FILLET_COS = Math.cos(FILLET_STEP);
+/** The first and the last joint of a fillet turn by half of the others, where its facets are chords of an arc that is tangent to its sides. */
+const HALF = 0.12;
 
 /**
  * Tells the joints of round things from shallow creases. In place, in `edgeKind`:
@@ -42,11 +49,11 @@ export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void 
     const [from, to] = [partEdgeStart[part]!, partEdgeStart[part + 1]!];
     for (let e = from; e < to; e++)
       if (edgeKind[e] === EdgeKind.smooth) smooth++;
-      else if (edgeKind[e] === EdgeKind.crease && cosOf(e) > ROUND_COS) creases++;
+      else if (edgeKind[e] === EdgeKind.crease && cosOf(e) > FILLET_COS) creases++;
     if (creases) {
       const doubtful = new Uint32Array(smooth + creases);
       for (let e = from, k = 0; e < to; e++)
-        if (edgeKind[e] === EdgeKind.smooth || (edgeKind[e] === EdgeKind.crease && cosOf(e) > ROUND_COS)) doubtful[k++] = e;
+        if (edgeKind[e] === EdgeKind.smooth || (edgeKind[e] === EdgeKind.crease && cosOf(e) > FILLET_COS)) doubtful[k++] = e;
       decide(meshes, part, doubtful, edgeKind);
     } else if (smooth) {
       // most smooth edges are those of large curved surfaces, about which there is nothing to decide
@@ -134,13 +141,61 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
   }
   const { start, items } = edgesOfFaces(sides, face.length);
   const patch = patches(sides, face.length);
+  const isCurved = curvedStrips({ sides, start, items, angle, edges, edgeKind, isTriangle: trianglesAlone(meshes, edgeKind), isAtRim: cornersAtRim(meshes, part, edgeKind) });
 
-  for (let k = 0; k < n; k++) {
-    const isCrease = edgeKind[edges[k]!] === EdgeKind.crease;
+  const decided = edges.map((e, k) => {
+    const isCrease = edgeKind[e] === EdgeKind.crease;
     const steps = run(k, sides[k * 2]!) + run(k, sides[k * 2 + 1]!);
+    if (isFillet(k)) return EdgeKind.smooth;
     // the two faces beside the edge count once each
-    if (isCrease && steps >= (Math.abs(angle[k]!) > ARC_STEP ? FACETS : FEWEST)) edgeKind[edges[k]!] = EdgeKind.smooth;
-    else if (!isCrease && steps === 0 && patch[sides[k * 2]!]! <= FOLDED) edgeKind[edges[k]!] = EdgeKind.surface;
+    if (isCrease && Math.abs(angle[k]!) <= ROUND_STEP && steps >= (Math.abs(angle[k]!) > ARC_STEP ? FACETS : FEWEST)) return EdgeKind.smooth;
+    return !isCrease && steps === 0 && !isCurved[k] && patch[sides[k * 2]!]! <= FOLDED ? EdgeKind.surface : edgeKind[e]!;
+  });
+  edges.forEach((e, k) => (edgeKind[e] = decided[k]!));
+
+  /** Whether an edge is a joint of a fillet: joints of one angle follow one another, and at both ends comes one of half that angle. */
+  function isFillet(k: number): boolean {
+    if (Math.abs(angle[k]!) > FILLET_STEP) return false;
+    return [0, 1].every((side) => endsInHalf(k, sides[k * 2 + side]!)) || [0, 1].some((side) => isTangent(k, side));
+  }
+
+  /** Whether of the joints from edge k on over face f the last is followed by one that turns by half. */
+  function endsInHalf(k: number, f: number): boolean {
+    for (let [at, step] = [k, 0]; step < FOLDED; step++) {
+      if (halfOf(at, f) >= 0) return true;
+      const next = partner(at, f);
+      if (next < 0) return false;
+      f = sides[next * 2] === f ? sides[next * 2 + 1]! : sides[next * 2]!;
+      at = next;
+      if (at === k) return false;
+    }
+    return false;
+  }
+
+  /** Whether edge k is the first joint of a fillet, which turns by half of the next. */
+  function isTangent(k: number, side: number): boolean {
+    const f = sides[k * 2 + side]!;
+    const next = jointOf(k, f, 2);
+    if (next < 0 || Math.abs(angle[next]!) > FILLET_STEP) return false;
+    const beyond = sides[next * 2] === f ? sides[next * 2 + 1]! : sides[next * 2]!;
+    return endsInHalf(next, beyond);
+  }
+
+  /** The edge across face f that turns by half as much as edge k, or -1. */
+  function halfOf(k: number, f: number): number {
+    return jointOf(k, f, 0.5);
+  }
+
+  /** The edge across face f that runs along edge k and turns the same way, by so many times its angle; -1 for none. */
+  function jointOf(k: number, f: number, times: number): number {
+    const wanted = angle[k]! * times;
+    for (let i = start[f]!; i < start[f + 1]!; i++) {
+      const o = items[i]!;
+      if (o === k || Math.abs(angle[o]! - wanted) > HALF * Math.abs(wanted)) continue;
+      const cos = along[k * 3]! * along[o * 3]! + along[k * 3 + 1]! * along[o * 3 + 1]! + along[k * 3 + 2]! * along[o * 3 + 2]!;
+      if (Math.abs(cos) > ROUND_COS && apart(k, o) > 0) return o;
+    }
+    return -1;
   }
 
   /** Number of facets of a regular run that begins with edge k and crosses the face f first; up to FACETS are counted. */
@@ -186,6 +241,71 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
     const away = square - dot * dot;
     return away > 1e-10 ? Math.sqrt(away) : 0;
   }
+}
+
+/** What is asked of joints to find strips: their faces and the joints of each face, their angles, and what they part and where they end. */
+interface Joints {
+  readonly sides: Uint32Array;
+  readonly start: Uint32Array;
+  readonly items: Uint32Array;
+  readonly angle: Float64Array;
+  readonly edges: Uint32Array;
+  readonly edgeKind: Uint8Array;
+  /** Whether an edge parts two triangles of which neither lies in one plane with another. */
+  readonly isTriangle: (e: number) => boolean;
+  /** Whether both ends of an edge lie at the rim of its surface. */
+  readonly isAtRim: (e: number) => boolean;
+}
+
+/**
+ * The joints (1) of curved strips: faces one behind the other, each with two joints, every joint from border to border of the strip. They
+ * all turn one way, or part nothing but triangles. A fold stands alone, or parts faces of more than a triangle; joints that meet within
+ * a surface (a hip roof) do not end at its rim.
+ */
+function curvedStrips({ sides, start, items, angle, edges, edgeKind, isTriangle, isAtRim }: Joints): Uint8Array {
+  const n = edges.length;
+  const out = new Uint8Array(n);
+  const isSeen = new Uint8Array(n);
+  const jointsOf = (f: number) => {
+    const own: number[] = [];
+    for (let i = start[f]!; i < start[f + 1]!; i++) if (edgeKind[edges[items[i]!]!] === EdgeKind.smooth) own.push(items[i]!);
+    return own;
+  };
+  for (let k = 0; k < n; k++) {
+    if (isSeen[k] || edgeKind[edges[k]!] !== EdgeKind.smooth) continue;
+    const chain = [k];
+    isSeen[k] = 1;
+    let isStrip = true;
+    for (const first of [sides[k * 2]!, sides[k * 2 + 1]!])
+      for (let at = k, face = first; ;) {
+        const own = jointsOf(face);
+        if (own.length > 2) isStrip = false;
+        const next = own.length === 2 ? (own[0] === at ? own[1]! : own[0]!) : -1;
+        if (next < 0 || isSeen[next]) break;
+        isSeen[next] = 1;
+        chain.push(next);
+        face = sides[next * 2] === face ? sides[next * 2 + 1]! : sides[next * 2]!;
+        at = next;
+      }
+    if (!isStrip || chain.length < STRIP || !chain.every((o) => isAtRim(edges[o]!))) continue;
+    const turnsOneWay = chain.every((o) => angle[o]! > 0 === angle[k]! > 0);
+    if (turnsOneWay || chain.every((o) => isTriangle(edges[o]!))) for (const o of chain) out[o] = 1;
+  }
+  return out;
+}
+
+/** Which edges of a part end at creases or borders with both their ends. */
+function cornersAtRim({ edgeVertices, partEdgeStart }: Meshes, part: number, edgeKind: Uint8Array): (e: number) => boolean {
+  const rim = new Set<number>();
+  for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++)
+    if (edgeKind[e] === EdgeKind.crease || edgeKind[e] === EdgeKind.border) rim.add(edgeVertices[e * 2]!).add(edgeVertices[e * 2 + 1]!);
+  return (e) => rim.has(edgeVertices[e * 2]!) && rim.has(edgeVertices[e * 2 + 1]!);
+}
+
+/** Which edges part two triangles that lie in one plane with no other: faint edges part planes too. */
+function trianglesAlone({ triangleEdges, edgeFaces }: Meshes, edgeKind: Uint8Array): (e: number) => boolean {
+  const isAlone = (t: number) => [0, 1, 2].every((k) => edgeKind[triangleEdges[t * 3 + k]!] !== EdgeKind.coplanar);
+  return (e) => isAlone(edgeFaces[e * 2]!) && isAlone(edgeFaces[e * 2 + 1]!);
 }
 
 /** Which flat face each triangle of a part belongs to: triangles joined over coplanar and faint edges share the number of one of them. */

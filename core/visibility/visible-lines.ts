@@ -9,7 +9,7 @@ import { STRIDE, type Tiles } from './tile-index';
 import { roleIndex } from '../sights/role';
 import { NOTHING, type SegmentFacts, type Segments } from '../sights/segments';
 
-/** The picture falls back by more than this on one side of an outline, in metres; less is an edge (a door leaf in its frame). */
+/** The picture falls back by more than this on one side of an outline, metres; less is an edge (a door leaf in its frame). Of small models less in proportion. */
 const JUMP = 0.01;
 /** How far beside the line the depth is asked. */
 const ASIDE = 2e-4;
@@ -52,7 +52,7 @@ export function visibleLines(
   const depth = (w: number) => (distance === Infinity ? w : (w * distance) / (distance - w));
   /** A step of space at a depth of the picture. */
   const drawnIn = (w: number, step: number) => (distance === Infinity ? step : step * ((distance - w) / distance) ** 2);
-  const steps = [JUMP, ...jumps];
+  const steps = [JUMP * Math.min(1, scene.scale), ...jumps];
   // the nearest surfaces on both sides of the middle of the piece that was asked last
   let left: Found | null = null,
     right: Found | null = null,

@@ -1,0 +1,112 @@
+import { UnionFind } from '../geometry/union-find';
+import type { Adjacency } from './adjacency';
+
+/** A part with more triangles is not looked at: what was left inside a wall is a mistake of hand modelling. */
+const MOST = 20_000;
+/** More pieces between edges of three faces are a lattice, about which nothing is decided. */
+const PIECES = 40;
+/** How far beside a face it is asked whether that lies inside, as a part of its size. */
+const ASIDE = 1e-3;
+
+interface WithoutSheets {
+  readonly triangles: Uint32Array;
+  readonly partTriangleStart: Uint32Array;
+}
+
+/**
+ * Takes out sheets that were left inside a solid: all their sides are edges that have two faces besides, without them the shell is
+ * closed, and what lies on both sides of them is inside it. Returns new triangles and part offsets, or null where there is none.
+ * In parts alone in which an edge has more than two faces. Cost: the triangles of such a part, and of each piece of it once more.
+ * Method: the winding number of A. van Oosterom, J. Strackee, The Solid Angle of a Plane Triangle, 1983; the rest is ours.
+ */
+export function takeOutInnerSheets(vertices: Float64Array, { triangles, partTriangleStart, partBorders, partCrowded }: Adjacency): WithoutSheets | null {
+  const gone = new Set<number>();
+  for (let part = 0; part < partBorders.length; part++) {
+    const [from, to] = [partTriangleStart[part]!, partTriangleStart[part + 1]!];
+    if (partCrowded[part] && partBorders[part] && to - from <= MOST) for (const t of sheetsIn(vertices, triangles, from, to)) gone.add(t);
+  }
+  if (!gone.size) return null;
+  const kept: number[] = [];
+  const starts = new Uint32Array(partTriangleStart.length);
+  for (let part = 0; part < partBorders.length; part++) {
+    for (let t = partTriangleStart[part]!; t < partTriangleStart[part + 1]!; t++)
+      if (!gone.has(t)) kept.push(triangles[t * 3]!, triangles[t * 3 + 1]!, triangles[t * 3 + 2]!);
+    starts[part + 1] = kept.length / 3;
+  }
+  return { triangles: Uint32Array.from(kept), partTriangleStart: starts };
+}
+
+/** The triangles of the sheets inside one part. */
+function sheetsIn(vertices: Float64Array, triangles: Uint32Array, from: number, to: number): number[] {
+  const faces = facesOfEdges(triangles, from, to);
+  const sets = new UnionFind(to - from);
+  for (const own of faces.values()) if (own.length === 2) sets.join(own[0]! - from, own[1]! - from);
+  const pieces = new Map<number, number[]>();
+  for (let t = from; t < to; t++) {
+    const head = sets.of(t - from);
+    const own = pieces.get(head);
+    if (own) own.push(t);
+    else pieces.set(head, [t]);
+  }
+  if (pieces.size < 2 || pieces.size > PIECES) return [];
+  const out: number[] = [];
+  for (const piece of [...pieces.values()].sort((a, b) => a.length - b.length)) {
+    const own = new Set(piece);
+    const rest: number[] = [];
+    for (let t = from; t < to; t++) if (!own.has(t) && !out.includes(t)) rest.push(t);
+    if (rest.length && closes(faces, own, out) && liesInside(vertices, triangles, piece, rest)) out.push(...piece);
+  }
+  return out;
+}
+
+function facesOfEdges(triangles: Uint32Array, from: number, to: number): Map<string, number[]> {
+  const faces = new Map<string, number[]>();
+  for (let t = from; t < to; t++)
+    for (let k = 0; k < 3; k++) {
+      const [a, b] = [triangles[t * 3 + k]!, triangles[t * 3 + ((k + 1) % 3)]!];
+      const key = a < b ? `${a} ${b}` : `${b} ${a}`;
+      const own = faces.get(key);
+      if (own) own.push(t);
+      else faces.set(key, [t]);
+    }
+  return faces;
+}
+
+/** Whether every edge of a piece has two faces besides, and what is left without it is closed. */
+function closes(faces: ReadonlyMap<string, readonly number[]>, piece: ReadonlySet<number>, out: readonly number[]): boolean {
+  for (const own of faces.values()) {
+    const left = own.filter((t) => !piece.has(t) && !out.includes(t)).length;
+    const inPiece = own.filter((t) => piece.has(t)).length;
+    if (left !== 0 ? left !== 2 : inPiece !== 0 && inPiece !== 2) return false;
+    if (inPiece === 1 && left === 0) return false;
+  }
+  return true;
+}
+
+/** Whether both sides of the largest triangle of a piece lie inside a closed shell. */
+function liesInside(vertices: Float64Array, triangles: Uint32Array, piece: readonly number[], shell: readonly number[]): boolean {
+  const at = (t: number, k: number) => [0, 1, 2].map((n) => vertices[triangles[t * 3 + k]! * 3 + n]!) as [number, number, number];
+  const normalOf = (t: number) => {
+    const [a, b, c] = [at(t, 0), at(t, 1), at(t, 2)];
+    const [p, q] = [b.map((x, n) => x - a[n]!), c.map((x, n) => x - a[n]!)] as [number[], number[]];
+    return [p[1]! * q[2]! - p[2]! * q[1]!, p[2]! * q[0]! - p[0]! * q[2]!, p[0]! * q[1]! - p[1]! * q[0]!];
+  };
+  const area = (t: number) => Math.hypot(...normalOf(t));
+  const largest = piece.reduce((best, t) => (area(t) > area(best) ? t : best));
+  const normal = normalOf(largest);
+  const size = Math.sqrt(area(largest));
+  const centre = [0, 1, 2].map((n) => (at(largest, 0)[n]! + at(largest, 1)[n]! + at(largest, 2)[n]!) / 3);
+  return [1, -1].every((side) => {
+    const p = centre.map((x, n) => x + (side * ASIDE * size * normal[n]!) / Math.hypot(...normal));
+    // full turns of the shell round the place, either way round
+    return Math.abs(shell.reduce((sum, t) => sum + solidAngle(p, at(t, 0), at(t, 1), at(t, 2)), 0)) > 2 * Math.PI;
+  });
+}
+
+function solidAngle(p: readonly number[], ...corners: readonly (readonly number[])[]): number {
+  const [a, b, c] = corners.map((q) => q.map((x, n) => x - p[n]!)) as [number[], number[], number[]];
+  const [la, lb, lc] = [Math.hypot(...a), Math.hypot(...b), Math.hypot(...c)];
+  const dot = (x: readonly number[], y: readonly number[]) => x[0]! * y[0]! + x[1]! * y[1]! + x[2]! * y[2]!;
+  const triple = dot(a, [b[1]! * c[2]! - b[2]! * c[1]!, b[2]! * c[0]! - b[0]! * c[2]!, b[0]! * c[1]! - b[1]! * c[0]!]);
+  return 2 * Math.atan2(triple, la * lb * lc + dot(a, b) * lc + dot(b, c) * la + dot(c, a) * lb);
+}
