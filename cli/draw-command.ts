@@ -1,7 +1,14 @@
-import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
-import { extname, join } from 'node:path';
+import { mkdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { dirname, extname, join, resolve } from 'node:path';
+import type { Note, NoteCode } from '../core/faults/fault';
+import { noteSentence } from '../core/faults/wording';
+import type { Drawing } from '../core/linework/drawing';
+import type { Model } from '../core/model/model';
+import { emptyReason, isEmpty } from '../core/proof/empty-reason';
+import type { Scene } from '../core/scene/scene';
+import type { Sight } from '../core/sights/sight';
 import { draw } from '../core/draw';
-import { explainStep } from '../core/writers/explain';
+import { explainer } from '../core/writers/explain';
 import { prepare } from '../core/scene/prepare';
 import { STANDARD } from '../core/drafting/standard';
 import { styleDrawing } from '../core/drafting/style-drawing';
@@ -25,6 +32,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     flat: { type: 'boolean' },
     times: { type: 'boolean' },
     explain: { type: 'string' },
+    strict: { type: 'boolean' },
   });
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('draw needs one model: tarvex draw MODEL --sight SIGHT.json --out FILE');
@@ -33,6 +41,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const scale = Number(values.scale ?? 100);
   if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
   const dxfUnit = oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]);
+  await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
   const options = await modelOptions(values);
   const sight = await readSight(values.sight);
   const standard = values.standard ? await readStandard(values.standard) : STANDARD;
@@ -46,11 +55,15 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const explainDir = values.explain;
   const pictures: Promise<void>[] = [];
   if (explainDir) await mkdir(explainDir, { recursive: true });
+  const explain = explainer();
   const raw = draw(model, scene, sight, {
     ranks: standard.ranks,
     clock: values.times ? clock : undefined,
     watch: explainDir
-      ? (step) => pictures.push(...explainStep(step).map(([name, svg]) => writeFile(join(explainDir, name), svg)))
+      ? (step) => {
+          const [name, svg] = explain(step);
+          pictures.push(writeFile(join(explainDir, name), svg));
+        }
       : undefined,
   });
   await Promise.all(pictures);
@@ -71,12 +84,36 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
       plain: values.plain === true,
     });
   await writeWhole(values.out, text);
-  return 0;
+  const doubts = doubtsOf(model, scene, sight, drawing);
+  for (const doubt of doubts) process.stderr.write(`tarvex: ${noteSentence(doubt)}\n`);
+  return values.strict && doubts.length ? 3 : 0;
+}
+
+/** What a drafter should know before the drawing goes on: units that are not sure, outlines that stay open, nothing to see. */
+const DOUBTS: readonly NoteCode[] = ['unit-missing', 'unit-unknown', 'unit-doubtful', 'unit-guessed', 'outline-open', 'elevation-askew'];
+
+function doubtsOf(model: Model, scene: Scene, sight: Sight, drawing: Drawing): Note[] {
+  const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
+  return isEmpty(drawing) ? [...doubts, emptyReason(model, scene, sight)] : doubts;
+}
+
+/** Before any work: the file is none that is read, and its folder is there. @throws UsageFault */
+async function checkOut(out: string, read: readonly (string | undefined)[]): Promise<void> {
+  const own = resolve(out);
+  const same = read.find((file) => file !== undefined && resolve(file.replace(/@[-+.\d,]+$/, '')) === own);
+  if (same !== undefined) throw new UsageFault(`--out is "${out}", which is read for this drawing: it would be overwritten`);
+  const folder = dirname(own);
+  const isFolder = await stat(folder).then(
+    (is) => is.isDirectory(),
+    () => false,
+  );
+  if (!isFolder) throw new UsageFault(`--out is "${out}"; there is no folder ${folder}`);
 }
 
 /** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */
 async function writeWhole(path: string, text: string): Promise<void> {
-  const part = `${path}.part`;
+  // of this process alone: another run may write the same file
+  const part = `${path}.${process.pid}.part`;
   try {
     await writeFile(part, text);
     await rename(part, path);

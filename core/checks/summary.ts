@@ -108,7 +108,7 @@ export function summarise(model: Model, prepared: Scene): Summary {
       low = Math.min(low, scene.partBounds[p * 6 + k]!);
       high = Math.max(high, scene.partBounds[p * 6 + 3 + k]!);
     }
-    return low <= high ? Math.round((high - low) * 1000) / 1000 : 0;
+    return low <= high ? Math.round((high - low) * 1e6) / 1e6 : 0;
   }) as [number, number, number];
   const [nx, ny] = model.trueNorth;
   return {
@@ -136,11 +136,17 @@ export function summarise(model: Model, prepared: Scene): Summary {
   };
 }
 
+/** A size in metres; below a metre in millimetres. */
+function sizeWords(size: readonly number[]): string {
+  if (Math.max(...size) >= 1) return `${size.map((n) => n.toFixed(2)).join(' x ')} m`;
+  return `${size.map((n) => Number((n * 1000).toPrecision(4))).join(' x ')} mm`;
+}
+
 /** The summary in words. */
 export function describeModel(s: Summary): string {
   const metres = (n: number) => n.toFixed(3);
   const out = [
-    `${s.name}: ${s.source}, ${counted(s.elements, 'element')}, ${s.triangles} triangles, ${s.size.map((n) => n.toFixed(2)).join(' x ')} m`,
+    `${s.name}: ${s.source}, ${counted(s.elements, 'element')}, ${counted(s.triangles, 'triangle')}, ${sizeWords(s.size)}`,
     s.northTurned
       ? `True north is turned ${Math.abs(s.northTurned)} degrees ${s.northTurned > 0 ? 'clockwise' : 'anticlockwise'} from the model's Y axis.`
       : 'True north is the Y axis of the model.',

@@ -90,7 +90,9 @@ export function regionsOfCluster(
   };
   const layered: (LayeredCut & { readonly element: number })[] = [];
   const putLayer = (element: number, { isAir, material, index }: CutLayer, own: readonly Ring[]) => {
-    const key = isAir ? `air ${element}` : material >= 0 ? `m ${material}` : `layer ${element} ${index}`;
+    // the gap of a wall goes on in the wall of the same build-up above it
+    const { name, materials } = model.elements[element]!.buildUp!;
+    const key = isAir ? `air ${name} ${materials.join()} ${index}` : material >= 0 ? `m ${material}` : `layer ${element} ${index}`;
     put(key, material, element, isAir ? 'air' : 'matter', own);
   };
   for (const [part, own] of byPart) {

@@ -82,6 +82,7 @@ export type NoteCode =
   | 'archive-others'
   | 'faces-not-finite'
   | 'faces-skipped'
+  | 'faces-without-area'
   | 'pieces-skipped'
   | 'faces-cut-off'
   | 'obj-line-skipped'

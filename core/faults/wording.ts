@@ -11,7 +11,7 @@ const FAULTS: Record<FaultCode, string> = {
   'string-unclosed': '{file} is damaged: a text that begins in line {line} has no end; export the file anew',
   'library-failed': '{file} could not be read: its shapes bring the shape builder to a halt ({reason})',
   'file-damaged': '{file} is damaged, {place}: {reason}; export it anew from the program it came from',
-  'file-without-faces': '{file} holds no faces: {reason}',
+  'file-without-faces': '{file} holds no faces to draw: {reason}',
   'file-too-large': '{file}: {what} would need {size}, more than the {limit} that are allowed; it is damaged, or must be divided',
   'file-feature': '{file} uses {feature}, which is not read: export it without',
   'file-version': '{file} is written in {version} of {format}, which is not read: export it in {read}',
@@ -59,12 +59,13 @@ const NOTES: Record<NoteCode, string> = {
   'no-elements': 'the file holds no elements with a shape',
   'unit-assumed': 'the file states no unit: it was taken as metres and is {size} m in size',
   'unit-doubtful':
-    'the file states no unit: it was taken as metres and is {size} m in size; as {unit} it would be {guess} m, which is more likely (--unit {unit})',
+    'the file states no unit: it was taken as metres and is {size} m in size; as {unit} it would be {guess} m, which is more likely{others} (--unit {unit})',
   'unit-guessed':
     'the file states no unit: by its size one of its units was taken for {metres} m, which makes it {size} m large; say --unit if that is wrong',
   'companion-missing': 'the file "{name}" that belongs to it did not come along: what it holds is missing',
   'archive-others': 'the archive holds {count} more models; "{first}" was taken',
   'faces-not-finite': '{count} faces have coordinates that are not numbers and are left out',
+  'faces-without-area': '{class} "{name}" ({id}) has no face with an area: its corners lie on one line',
   'faces-skipped': '{count} faces point to corners that do not exist ({place}) and are left out',
   'pieces-skipped': '{count} pieces are {what} and are passed over',
   'faces-cut-off': 'the file was cut off: it announces {told} {what} and holds {found}; the rest is missing',

@@ -32,17 +32,8 @@ export function cropDrawing(drawing: Drawing, limits: Limits | undefined): Drawi
     }
     for (const { way, depths } of runsOf(from, to)) if (pathLength(way) >= SPECK) lines.add(way, depths, 0, depths.length - 1, facts);
   }
-  const [a, b, c, d] = drawing.points.length ? ringBounds([drawing.points]) : [0, 0, 0, 0];
-  const window = Float64Array.from([
-    Math.max(u0, a - 1e3),
-    Math.max(v0, b - 1e3),
-    Math.min(u1, c + 1e3),
-    Math.max(v0, b - 1e3),
-    Math.min(u1, c + 1e3),
-    Math.min(v1, d + 1e3),
-    Math.max(u0, a - 1e3),
-    Math.min(v1, d + 1e3),
-  ]);
+  const [a, b, c, d] = ringBounds(drawing.regions.map(({ face }) => face[0]!));
+  const window = Float64Array.from([Math.max(u0, a - 1), Math.max(v0, b - 1), Math.min(u1, c + 1), Math.max(v0, b - 1), Math.min(u1, c + 1), Math.min(v1, d + 1), Math.max(u0, a - 1), Math.min(v1, d + 1)]); // prettier-ignore
   const regions: Region[] =
     window[2]! > window[0]! && window[5]! > window[1]!
       ? drawing.regions.flatMap((r) => intersection(r.face, [window]).map((face) => ({ ...r, face })))

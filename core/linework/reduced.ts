@@ -35,6 +35,8 @@ export function reduced(drawing: Drawing, scale: number, limits: Limits | undefi
 /** The other way round: a drawing as large as the scene that it was made of. */
 export const enlarged = (drawing: Drawing, scale: number): Drawing => {
   if (scale === 1) return drawing;
-  const limits = Object.fromEntries(Object.entries(drawing.limits ?? {}).map(([side, at]) => [side, typeof at === 'number' ? at * scale : at]));
+  const limits = Object.fromEntries(
+    Object.entries(drawing.limits ?? {}).map(([side, at]) => [side, typeof at === 'number' ? at * scale : at]),
+  );
   return reduced(drawing, 1 / scale, limits);
 };

@@ -1,4 +1,4 @@
-import { Fault } from '../faults/fault';
+import { Fault, type Note } from '../faults/fault';
 import { isClosed } from '../geometry/boundary-sum';
 import type { Colour, Model } from './model';
 import { ModelBuilder } from './model-builder';
@@ -134,7 +134,9 @@ export class MeshParts {
     if (!unit && own.metres === undefined) tellUnit(builder);
     builder.asRead = { metres: factor, up: isTurned ? 'y' : 'z', isStated: unit !== undefined || own.metres !== undefined };
     moveToOrigin(builder);
-    return builder.build(name, source);
+    const model = builder.build(name, source);
+    tellWithoutArea(model, builder.notes);
+    return model;
   }
 
   /** Corners that are not numbers become one place, and their triangles lose their extent: they go when the model is prepared. */
@@ -159,4 +161,31 @@ export class MeshParts {
       throw new Fault('file-damaged', { place: 'in its corners', reason: 'of no face are all coordinates numbers' });
     if (this.notFinite) notes.push({ code: 'faces-not-finite', facts: { count: this.notFinite } });
   }
+}
+
+/**
+ * Faces whose corners lie on one line are none: a file of nothing else is refused, an element of nothing else is named.
+ * @throws Fault file-without-faces
+ */
+function tellWithoutArea({ positions, triangles, partStart, partElement, elements }: Model, notes: Note[]): void {
+  const isThere = new Uint8Array(elements.length);
+  const isEmpty = new Uint8Array(elements.length);
+  partElement.forEach((element, part) => {
+    isEmpty[element] = 1;
+    for (let t = partStart[part]!; t < partStart[part + 1]! && !isThere[element]; t++)
+      if (hasArea(positions, triangles[t * 3]! * 3, triangles[t * 3 + 1]! * 3, triangles[t * 3 + 2]! * 3)) isThere[element] = 1;
+  });
+  if (triangles.length && !isThere.includes(1)) throw new Fault('file-without-faces', { reason: 'no face with an area is among them' });
+  elements.forEach(({ class: className, name, id }, e) => {
+    if (isEmpty[e] && !isThere[e]) notes.push({ code: 'faces-without-area', facts: { class: className, name, id } });
+  });
+}
+
+/** Whether a triangle is more than a line, to the last digits of its coordinates. */
+function hasArea(p: Float64Array, a: number, b: number, c: number): boolean {
+  const [ux, uy, uz] = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
+  const [vx, vy, vz] = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!];
+  const [nx, ny, nz] = [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
+  const longest = Math.max(ux * ux + uy * uy + uz * uz, vx * vx + vy * vy + vz * vz);
+  return nx * nx + ny * ny + nz * nz > 1e-24 * longest * longest;
 }

@@ -1,5 +1,7 @@
 const LINE_FEED = 10;
 const _decoder = new TextDecoder();
+const _strict = new TextDecoder('utf-8', { fatal: true });
+const _narrow = new TextDecoder('windows-1252');
 /** Powers of ten that a double holds exactly. */
 const POWERS = Array.from({ length: 23 }, (_, k) => Number(`1e${k}`));
 
@@ -12,6 +14,8 @@ export class ByteText {
   readonly end: number;
   at: number;
   line = 1;
+  /** Whether a text was met that is not UTF-8: it was read as Windows-1252. */
+  isNarrow = false;
 
   constructor(bytes: Uint8Array, from = 0) {
     this.bytes = bytes;
@@ -62,7 +66,7 @@ export class ByteText {
   word(): string {
     const from = this.at;
     while (this.at < this.end && this.bytes[this.at]! > 32) this.at++;
-    return _decoder.decode(this.bytes.subarray(from, this.at));
+    return this.textOf(from, this.at);
   }
 
   /** Whether these letters stand here, in capitals or not, with a blank or the end behind them; goes behind them if so. */
@@ -79,7 +83,22 @@ export class ByteText {
     this.skipBlanks();
     const from = this.at;
     while (this.at < this.end && this.bytes[this.at] !== LINE_FEED) this.at++;
-    return _decoder.decode(this.bytes.subarray(from, this.at)).trim();
+    return this.textOf(from, this.at).trim();
+  }
+
+  /** Whether what stands here belongs to no number that has ended before it. */
+  hasTail(): boolean {
+    return this.at < this.end && this.bytes[this.at]! > 32;
+  }
+
+  private textOf(from: number, to: number): string {
+    const bytes = this.bytes.slice(from, to);
+    try {
+      return _strict.decode(bytes);
+    } catch {
+      this.isNarrow = true;
+      return _narrow.decode(bytes);
+    }
   }
 
   /**

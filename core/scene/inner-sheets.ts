@@ -19,7 +19,10 @@ interface WithoutSheets {
  * In parts alone in which an edge has more than two faces. Cost: the triangles of such a part, and of each piece of it once more.
  * Method: the winding number of A. van Oosterom, J. Strackee, The Solid Angle of a Plane Triangle, 1983; the rest is ours.
  */
-export function takeOutInnerSheets(vertices: Float64Array, { triangles, partTriangleStart, partBorders, partCrowded }: Adjacency): WithoutSheets | null {
+export function takeOutInnerSheets(
+  vertices: Float64Array,
+  { triangles, partTriangleStart, partBorders, partCrowded }: Adjacency,
+): WithoutSheets | null {
   const gone = new Set<number>();
   for (let part = 0; part < partBorders.length; part++) {
     const [from, to] = [partTriangleStart[part]!, partTriangleStart[part + 1]!];

@@ -141,14 +141,24 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
   }
   const { start, items } = edgesOfFaces(sides, face.length);
   const patch = patches(sides, face.length);
-  const isCurved = curvedStrips({ sides, start, items, angle, edges, edgeKind, isTriangle: trianglesAlone(meshes, edgeKind), isAtRim: cornersAtRim(meshes, part, edgeKind) });
+  const isCurved = curvedStrips({
+    sides,
+    start,
+    items,
+    angle,
+    edges,
+    edgeKind,
+    isTriangle: trianglesAlone(meshes, edgeKind),
+    isAtRim: cornersAtRim(meshes, part, edgeKind),
+  });
 
   const decided = edges.map((e, k) => {
     const isCrease = edgeKind[e] === EdgeKind.crease;
     const steps = run(k, sides[k * 2]!) + run(k, sides[k * 2 + 1]!);
     if (isFillet(k)) return EdgeKind.smooth;
     // the two faces beside the edge count once each
-    if (isCrease && Math.abs(angle[k]!) <= ROUND_STEP && steps >= (Math.abs(angle[k]!) > ARC_STEP ? FACETS : FEWEST)) return EdgeKind.smooth;
+    if (isCrease && Math.abs(angle[k]!) <= ROUND_STEP && steps >= (Math.abs(angle[k]!) > ARC_STEP ? FACETS : FEWEST))
+      return EdgeKind.smooth;
     return !isCrease && steps === 0 && !isCurved[k] && patch[sides[k * 2]!]! <= FOLDED ? EdgeKind.surface : edgeKind[e]!;
   });
   edges.forEach((e, k) => (edgeKind[e] = decided[k]!));

@@ -10,7 +10,7 @@ export interface Leg {
 }
 
 /** Sine of the angle within which a leg runs square to the first: such a leg only steps back or forth and takes no width. */
-const SQUARE = Math.sin(Math.PI / 180);
+export const SQUARE = Math.sin(Math.PI / 180);
 
 /** Whether a sight is a section whose line steps sideways. */
 export const isJogged = ({ kind, frame, path }: Sight): boolean => kind === 'section' && !frame && path !== undefined && path.length > 2;

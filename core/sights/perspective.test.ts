@@ -129,6 +129,6 @@ describe('a perspective', () => {
       );
     refused({ target: [0, 0, 0] }, 'eye');
     refused({ eye: [0, 0, 0] }, 'target');
-    refused({ eye: [0, 0, 0], target: [0, 0, 0.01] }, 'target');
+    refused({ eye: [0, 0, 0], target: [0, 0, 0.0005] }, 'target');
   });
 });

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Fault } from '../faults/fault';
-import { cross, dot, unit } from '../geometry/vec3';
+import { cross, dot, unit, type Vec2 } from '../geometry/vec3';
+import { SQUARE, wideLegs } from './legs';
 import type { Sight } from './sight';
 
 /** Beyond this no building lies: a larger figure is a mistake of units. */
@@ -83,6 +84,12 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   sight.trims?.forEach(({ normal }, i) => {
     if (Math.hypot(...normal) < 1e-9) refuse(`trims.${i}.normal`, 'has no length');
   });
+  const { limits } = sight;
+  if (typeof limits?.left === 'number' && typeof limits.right === 'number' && limits.left >= limits.right)
+    refuse('limits.left', 'lies right of limits.right');
+  if (typeof limits?.bottom === 'number' && typeof limits.top === 'number' && limits.bottom >= limits.top)
+    refuse('limits.bottom', 'lies above limits.top');
+  if (sight.path && sight.frame) refuse('path', 'does not go with a frame: either says where the plane is');
   if (sight.jumps?.some((step, i) => i > 0 && step <= sight.jumps![i - 1]!)) refuse('jumps', 'must ascend');
   if (sight.overhead !== undefined && (sight.kind !== 'plan' || sight.frame)) refuse('overhead', 'goes with a plan of a storey only');
   if (sight.pullApart && sight.kind !== 'axonometric') refuse('pullApart', 'goes with an axonometric only');
@@ -102,6 +109,11 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
         if (Math.hypot(b[0] - a[0], b[1] - a[1]) >= 1e-3) continue;
         refuse('path', path!.length > 2 ? `leg ${i + 1} has no length` : 'has no length: its two points are the same');
       }
+      const back = turnsBack(path!);
+      if (back > 0) refuse('path', `doubles back at leg ${back + 1}: what lies there would be drawn twice`);
+      const wide = wideLegs(path!).length;
+      if (sight.legDepths && sight.legDepths.length !== wide)
+        refuse('legDepths', `has ${sight.legDepths.length} depths for ${wide} legs that take width`);
       break;
     }
     case 'elevation':
@@ -117,7 +129,7 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
       const { eye, target } = sight;
       if (!eye) return refuse('eye', 'is missing: a perspective needs the place of the eye');
       if (!target) return refuse('target', 'is missing: a perspective needs the point that is looked at');
-      if (Math.hypot(target[0] - eye[0], target[1] - eye[1], target[2] - eye[2]) < 0.1) refuse('target', 'lies at the eye');
+      if (Math.hypot(target[0] - eye[0], target[1] - eye[1], target[2] - eye[2]) < 1e-3) refuse('target', 'lies at the eye');
       break;
     }
     case 'axonometric':
@@ -126,4 +138,13 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   return sight;
 }
 
-/** Directions that a drafter may use as hints for up: square to the look, else the next best. */
+/** The first leg of a path that runs back along the first one, 0 for none. */
+function turnsBack(path: readonly Vec2[]): number {
+  const along = (i: number) => [path[i + 1]![0] - path[i]![0], path[i + 1]![1] - path[i]![1]] as const;
+  const [x, y] = along(0);
+  for (let i = 1; i + 1 < path.length; i++) {
+    const [dx, dy] = along(i);
+    if (x * dx + y * dy < -SQUARE * Math.hypot(x, y) * Math.hypot(dx, dy)) return i;
+  }
+  return 0;
+}

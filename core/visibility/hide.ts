@@ -1,4 +1,4 @@
-import { DEPTH, EDGE, SPECK } from '../geometry/tolerances';
+import { DEPTH, EDGE, SNAP, SPECK } from '../geometry/tolerances';
 import { Growing } from '../geometry/growing';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
@@ -57,6 +57,27 @@ export function hide(
   /** Triangles in whose plane the edge lies: the number of each and its stretch, widened and exact. */
   const inPlane: number[] = [];
   const line: PictureLine = { u0: 0, v0: 0, du: 0, dv: 0, length: 0 };
+  /** What the edge at hand may be continued by: its flush group, its part, and the faces that it bounds. */
+  let [flush, part, faceA, faceB, gap] = [-1, -1, -1, -1, 0];
+  const isOfFlushGroup = (t: number) => trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && !joints[trianglePart[t]!];
+  /** Where a face of the flush group goes on from the edge over a gap: as the loop below does it, with a wider reach. */
+  const takeBeside = (at: number, t: number, w0: number, dw: number): void => {
+    const { u0, v0, du, dv } = line;
+    let [from, to, early, late] = [0, 1, 0, 0];
+    for (let s = at; s < at + 9; s += 3) {
+      const g0 = records[s]! * u0 + records[s + 1]! * v0 + records[s + 2]! + SNAP;
+      const slope = records[s]! * du + records[s + 1]! * dv;
+      if (g0 < 0 && g0 + slope < 0) return;
+      if (g0 < 0 && -g0 / slope > from) [from, early] = [-g0 / slope, SNAP / slope];
+      if (g0 + slope < 0 && -g0 / slope < to) [to, late] = [-g0 / slope, -SNAP / slope];
+    }
+    const [nu, nv, nw] = [records[at + 9]!, records[at + 10]!, records[at + 11]!];
+    const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
+    const rise = nu * du + nv * dv + nw * dw;
+    if (to <= from || Math.abs(h + rise * from) > DEPTH || Math.abs(h + rise * to) > DEPTH) return;
+    if (continues(scene, view, t, faceA, line) || continues(scene, view, t, faceB, line))
+      _flush.insert(from, to, from + early, to - late, gap);
+  };
 
   for (let c = 0; c < edges.count; c++) {
     const e = c * 6;
@@ -72,7 +93,7 @@ export function hide(
     line.du = du;
     line.dv = dv;
     line.length = length;
-    const gap = GAP / length;
+    gap = GAP / length;
     const search = nextSearch();
     const end = dw > 0 ? w0 + dw : w0;
     const deepest = end + DEPTH + Math.abs(end) * UNORDERED;
@@ -80,10 +101,12 @@ export function hide(
       uMax = du < 0 ? u0 : u0 + du;
     const vMin = dv < 0 ? v0 + dv : v0,
       vMax = dv < 0 ? v0 : v0 + dv;
-    const faceA = joinFaces[c * 2]!,
-      faceB = joinFaces[c * 2 + 1]!;
-    const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
-    const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
+    faceA = joinFaces[c * 2]!;
+    faceB = joinFaces[c * 2 + 1]!;
+    part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
+    flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
+    // a joint may be a hair wide: a face of the same flush group beside the edge goes on from it all the same
+    const beside = flush >= 0 ? SNAP : 0;
     _hidden.count = _flush.count = _bare.count = _inFace.count = 0;
 
     inPlane.length = 0;
@@ -119,7 +142,13 @@ export function hide(
           if (marks[o] === search) continue;
           marks[o] = search;
           const at = made[o] ? o * STRIDE : recordOf(band, o);
-          if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
+          if (
+            records[at + 13]! > uMax + beside ||
+            records[at + 15]! < uMin - beside ||
+            records[at + 14]! > vMax + beside ||
+            records[at + 16]! < vMin - beside
+          )
+            continue;
           let from = 0,
             to = 1;
           // how much of the stretch is owed to the widening
@@ -150,7 +179,11 @@ export function hide(
               }
             }
           }
-          if (!inside) continue;
+          if (!inside) {
+            const t = triangle[o]!;
+            if (beside && t >= 0 && isOfFlushGroup(t)) takeBeside(at, t, w0, dw);
+            continue;
+          }
           // a widened triangle has spikes at its sharp corners, the longer the sharper: they end at its own box
           for (let axis = 0; axis < 2; axis++) {
             const way = axis ? dv : du;

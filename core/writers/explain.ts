@@ -1,10 +1,33 @@
 import type { DrawStep } from '../draw';
 import { linePoints } from '../linework/drawing';
 import { ROLES } from '../sights/role';
+import { roleOf } from '../sights/segments';
 import { decimal } from './numbers';
 
-/** Pictures of how a drawing comes about: an SVG after a step of the pipeline, as [file name, text]. Colours tell roles apart. */
-export function explainStep(step: DrawStep): [string, string][] {
+/** Pictures of how a drawing comes about: what takes the steps of the pipeline, and gives a file's name and an SVG for each. */
+export function explainer(): (step: DrawStep) => [name: string, svg: string] {
+  // a sight of several Views takes some steps once for each
+  const times = new Map<string, number>();
+  return (step) => {
+    const name = NAMES[step.name];
+    const time = (times.get(name) ?? 0) + 1;
+    times.set(name, time);
+    return [`${name}${time > 1 ? `-${time}` : ''}.svg`, page(pathsOf(step))];
+  };
+}
+
+const NAMES: Record<DrawStep['name'], string> = {
+  cut: '1-cut',
+  candidates: '2-candidates',
+  pieces: '3-visible',
+  single: '4-single',
+  joined: '5-joined',
+};
+
+/** By Candidate: outlines, creases, borders, traces, surface lines, edges of the back. */
+const CANDIDATES = ['#1B7265', '#565F63', '#B97A12', '#2A678E', '#8A7F70', '#BBBBBB'];
+
+function pathsOf(step: DrawStep): Path[] {
   switch (step.name) {
     case 'cut': {
       const paths = step.faces.regions.map((r, i) => ({
@@ -12,37 +35,27 @@ export function explainStep(step: DrawStep): [string, string][] {
         fill: `hsl(${(i * 67) % 360} 45% 75%)`,
         stroke: '#222',
       }));
-      const open = step.faces.open.map((o) => ({ d: path(o.points, false), fill: 'none', stroke: '#A8324A' }));
-      return [['1-cut.svg', page([...paths, ...open])]];
+      return [...paths, ...step.faces.open.map((o) => ({ d: path(o.points, false), fill: 'none', stroke: '#A8324A' }))];
     }
     case 'candidates':
-      return [
-        [
-          '2-candidates.svg',
-          page(sextets(step.edges.ends, step.edges.count, (c) => ['#1B7265', '#565F63', '#B97A12'][step.edges.kind[c]!]!)),
-        ],
-      ];
+      return sextets(step.edges.ends, step.edges.count, (c) => CANDIDATES[step.edges.kind[c]!]!);
     case 'pieces':
-      return [
-        ['3-visible.svg', page(sextets(step.pieces.ends, step.pieces.count, (p) => (step.pieces.hidden[p] ? '#BBBBBB' : '#22292C')))],
-      ];
+      return sextets(step.pieces.ends, step.pieces.count, (p) => (step.pieces.hidden[p] ? '#BBBBBB' : '#22292C'));
     case 'single': {
-      const { ends, tags, count } = step.segments;
-      const lines = Array.from({ length: count }, (_, s) => ({
-        d: path(ends.subarray(s * 4, s * 4 + 4), false),
+      const { segments } = step;
+      return Array.from({ length: segments.count }, (_, s) => ({
+        d: path(segments.ends.subarray(s * 4, s * 4 + 4), false),
         fill: 'none',
-        stroke: roleColour(tags[s * 2]! >> 1),
+        stroke: roleColour(roleOf(segments, s)),
       }));
-      return [['4-single.svg', page(lines)]];
     }
     case 'joined': {
       const { drawing } = step;
-      const lines = Array.from(drawing.lineRole, (role, l) => ({
+      return Array.from(drawing.lineRole, (role, l) => ({
         d: path(linePoints(drawing, l), false),
         fill: 'none',
         stroke: drawing.lineArc[l]! >= 0 ? '#2A678E' : roleColour(role),
       }));
-      return [['5-joined.svg', page(lines)]];
     }
   }
 }

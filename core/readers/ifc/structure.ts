@@ -90,7 +90,11 @@ export class Structure {
     const found = index.all('IFCBUILDINGSTOREY').flatMap((id) => {
       const record = index.get(id);
       if (!record) return [];
-      const height = number(record.args[9]) ?? transformPoint(placements.of(record.args[5]), [0, 0, 0])[2];
+      // an elevation counts from the building's own zero, which stands where the building and its site are placed
+      const own = index.follow(record.args[5]);
+      const zero = transformPoint(placements.of(own?.args[0]), [0, 0, 0])[2];
+      const told = number(record.args[9]);
+      const height = told === null ? transformPoint(placements.of(record.args[5]), [0, 0, 0])[2] : zero + told;
       return [
         {
           id,

@@ -308,6 +308,6 @@ it('tells what another unit would make of a size that no building has', async ()
   const text = 'v 0 0 0\nv 910 0 0\nv 0 0 2030\nf 1 2 3\n';
   const model = await read(strToU8(text), 'door.obj');
   expect(model.notes.map(noteSentence)).toEqual([
-    'the file states no unit: it was taken as metres and is 910 × 0 × 2030 m in size; as mm it would be 0.91 × 0 × 2.03 m, which is more likely (--unit mm)',
+    'the file states no unit: it was taken as metres and is 910 × 0 × 2030 m in size; as mm it would be 0.91 × 0 × 2.03 m, which is more likely, or as cm 9.1 × 0 × 20.3 m, as in 23.11 × 0 × 51.56 m (--unit mm)',
   ]);
 });

@@ -66,7 +66,7 @@ export function readObj(bytes: Uint8Array, name: string, options: MeshOptions = 
       for (let k = 0; k < 3; k++) {
         text.skipBlanks();
         const x = text.number();
-        if (x !== x) throw badNumber(bytes, from, text.line);
+        if (x !== x || text.hasTail()) throw badNumber(bytes, from, text.line);
         data[corners.length + k] = x;
       }
       corners.length += 3;
@@ -109,6 +109,7 @@ export function readObj(bytes: Uint8Array, name: string, options: MeshOptions = 
     text.nextLine();
   }
   endGroup();
+  if (text.isNarrow) builder.notes.push({ code: 'text-encoding', facts: {} });
   if (skipped) builder.notes.push({ code: 'obj-line-skipped', facts: { line: firstSkipped[0], corner: firstSkipped[1], count: skipped } });
   if (!builder.triangles.length) throw new Fault('obj-no-faces');
   // the design takes an OBJ file as metres; whether that can be is told all the same

@@ -258,7 +258,7 @@ function ofText(bytes: Uint8Array, text: ByteText): Figures {
       if (text.at >= text.end) return NaN;
       const from = text.at;
       const value = text.number();
-      if (value === value) return value;
+      if (value === value && !text.hasTail()) return value;
       const word = new ByteText(bytes, from).word();
       if (!/^[-+]?(nan|inf)/i.test(word))
         throw new Fault('file-damaged', { place: `line ${text.line}`, reason: `"${word.slice(0, 30)}" is not a number` });

@@ -83,7 +83,7 @@ function readText(bytes: Uint8Array, name: string, parts: MeshParts): void {
         const from = text.at;
         const x = text.number();
         // "nan" is written by programs that divide by zero: such a facet goes later, anything else is damage
-        if (x !== x && !/^[-+]?(nan|inf)/i.test(new ByteText(bytes, from).word()))
+        if ((x !== x || text.hasTail()) && !/^[-+]?(nan|inf)/i.test(new ByteText(bytes, from).word()))
           throw new Fault('file-damaged', {
             place: `line ${line}`,
             reason: `"${new ByteText(bytes, from).rest().slice(0, 30)}" is not a number`,

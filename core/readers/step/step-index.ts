@@ -507,28 +507,21 @@ class Parser {
 
 /** Control directives of ISO 10303-21: '' \\ \S\ \X\ \X2\ \X4\. What is malformed stays as it stands. */
 function unescape(text: string): string {
-  return text
-    .replace(/''/g, "'")
-    .replace(/\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\/g, (_, hex: string) =>
-      hex
-        .match(/.{4}/g)!
-        .map((h) => String.fromCharCode(parseInt(h, 16)))
-        .join(''),
-    )
-    .replace(/\\X4\\((?:[0-9A-Fa-f]{8})+)\\X0\\/g, (all, hex: string) => {
-      try {
-        return hex
-          .match(/.{8}/g)!
-          .map((h) => String.fromCodePoint(parseInt(h, 16)))
-          .join('');
-      } catch {
-        return all;
-      }
-    })
-    .replace(/\\X\\([0-9A-Fa-f]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
-    .replace(/\\S\\(.)/g, (_, c: string) => String.fromCharCode(c.charCodeAt(0) + 128))
-    .replace(/\\\\/g, '\\');
+  // in one pass: a backslash that stands for itself begins nothing
+  return text.replace(DIRECTIVE, (all: string, x2?: string, x4?: string, x?: string, s?: string) => {
+    if (all === "''") return "'";
+    if (all === '\\\\') return '\\';
+    if (s !== undefined) return String.fromCharCode(s.charCodeAt(0) + 128);
+    if (x !== undefined) return String.fromCharCode(parseInt(x, 16));
+    try {
+      return (x2?.match(/.{4}/g) ?? x4!.match(/.{8}/g)!).map((hex) => String.fromCodePoint(parseInt(hex, 16))).join('');
+    } catch {
+      return all;
+    }
+  });
 }
+
+const DIRECTIVE = /''|\\\\|\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\|\\X4\\((?:[0-9A-Fa-f]{8})+)\\X0\\|\\X\\([0-9A-Fa-f]{2})|\\S\\(.)/g;
 
 /** Where a sign means something to the search for records. */
 const Means = { outside: 1, inList: 2, inText: 4 } as const;

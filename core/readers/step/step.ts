@@ -26,7 +26,8 @@ export async function readStep(
   let result;
   try {
     result = await library.ReadStepFile(bytes, {
-      linearUnit: 'meter',
+      // the library takes corners within 1e-7 of its unit for one: of small parts too many would stay in metres
+      linearUnit: 'millimeter',
       linearDeflectionType: 'bounding_box_ratio',
       linearDeflection: SAG,
       angularDeflection: TURN,
@@ -59,7 +60,7 @@ export async function readStep(
   walk(result.root, '');
   if (!parts.builder.triangles.length)
     throw new Fault('file-without-faces', { reason: 'it has no body that could be built (curves and points only, or damage)' });
-  return parts.model(name, 'STEP', { ...options, unit: undefined }, { metres: 1, up: 'z' });
+  return parts.model(name, 'STEP', { ...options, unit: undefined }, { metres: 0.001, up: 'z' });
 }
 
 const NOT_BUILT = { place: 'in its data', reason: 'its bodies cannot be built' };
