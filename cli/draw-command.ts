@@ -11,6 +11,7 @@ import { draw } from '../core/draw';
 import { explainer } from '../core/writers/explain';
 import { prepare } from '../core/scene/prepare';
 import { STANDARD } from '../core/drafting/standard';
+import { closeOutlines } from '../core/drafting/close-outlines';
 import { styleDrawing } from '../core/drafting/style-drawing';
 import { DXF_UNITS, type DxfUnit } from '../core/writers/dxf';
 import { readSight, readStandard } from './read-json';
@@ -68,7 +69,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   });
   await Promise.all(pictures);
   const drawing = values.times ? { ...raw, report: { ...raw.report, ms: { read: t1 - t0, prepare: t2 - t1, ...raw.report.ms } } } : raw;
-  const styled = styleDrawing(model, drawing, standard, scale);
+  const styled = closeOutlines(styleDrawing(model, drawing, standard, scale));
   let text: string;
   if (kind === '.json')
     text = (await import('../core/writers/json')).writeJson(model, styled.drawing, {

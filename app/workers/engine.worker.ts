@@ -3,6 +3,7 @@ import type { Region } from '../../core/cutting/regions';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
+import { closeOutlines } from '../../core/drafting/close-outlines';
 import { styleDrawing } from '../../core/drafting/style-drawing';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
@@ -180,7 +181,7 @@ const engine = {
       const files: Record<string, Uint8Array> = {};
       const encoder = new TextEncoder();
       for (const [i, { sight, scale, behind }] of job.sights.entries()) {
-        const styled = styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale);
+        const styled = closeOutlines(styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale));
         const text =
           job.format === 'dxf'
             ? writeDxf(model, styled, sight)
