@@ -1,6 +1,7 @@
 import { append } from '../geometry/append';
-import { JOIN, SPECK } from '../geometry/tolerances';
+import { Chainer, isSpeck, reversedChain, runsBack, type Chain } from './chains';
 import { Cone } from './cone';
+import { endNodes, type EndNodes } from './end-nodes';
 import { matchArcs, curvesOf, mayBeRound, type KnownCurve } from './match-arcs';
 import type { Lines } from './drawing';
 import { endOnArcs } from './end-on-arcs';
@@ -14,12 +15,6 @@ const MOST_CURVES = 100;
 
 const NO_CURVES: readonly KnownCurve[] = [];
 
-/** Segments one behind the other, and the nodes that they run through. */
-interface Chain {
-  readonly nodes: number[];
-  readonly segments: number[];
-}
-
 /**
  * Joins segments of one kind and one element end to end into polylines as long as they can be: a chain goes on where exactly
  * two segments of its kind meet. Ends within JOIN become one point, bitwise; corners on a straight run go away; circles and
@@ -31,179 +26,93 @@ export function joinLines(
   rimsOf: (element: number) => readonly KnownCurve[] = () => NO_CURVES,
   steps: readonly number[] = [],
 ): Lines {
-  const { count, depths } = list;
-  const { node, places } = nodes(list);
+  const ends = endNodes(list);
   const order = kinds(list);
-  const lines = new LinesBuilder();
-  const ends: ChainEnd[] = [];
-  const chains: { flat: Float64Array; stretches: readonly Stretch[]; facts: LineFacts; depths: number[] }[] = [];
-  const used = new Uint8Array(count);
-  // of each node, among the segments of one kind: how many end there, and the exclusive or of their numbers
-  const degree = new Uint32Array(places.length / 2),
-    others = new Uint32Array(places.length / 2);
-
-  const write = (found: Chain) => {
-    const { nodes: chain, segments } = runsBack(found, places) ? reversedChain(found) : found;
-    const s = segments[0]!;
-    let kept = straighten(chain, places);
-    let flat = placesOf(chain, kept, places);
-    if (isSpeck(chain, places)) return;
-    let stretches = fitArcs(flat);
-    const start = chain[0] === chain.at(-1) ? betterStart(stretches, kept.length - 1) : 0;
-    if (start > 0) {
-      kept = [...kept.slice(start, -1), ...kept.slice(0, start + 1)];
-      flat = placesOf(chain, kept, places);
-      stretches = fitArcs(flat);
-    }
-    const depthAt = (k: number) => {
-      const at = segments[Math.min(k, segments.length - 1)]!;
-      return depths[at * 2 + (node[at * 2] === chain[k] ? 0 : 1)]!;
-    };
-    const facts = {
-      role: roleOf(list, s),
-      joint: isJoint(list, s) ? 1 : 0,
-      element: elementOf(list, s),
-      jump: jumpOf(list, s),
-      beyond: beyondAll(list, segments),
-    };
-    chains.push({ flat, stretches, facts, depths: kept.map(depthAt) });
-  };
-  /** Writes all chains: what is an arc in one of them is known in the others of its element. */
-  const writeAll = () => {
-    const curves = new Map<number, KnownCurve[]>();
-    for (const { stretches, facts } of chains)
-      for (const curve of stretches.some((s) => s.arc) ? curvesOf(stretches) : []) {
-        const own = curves.get(facts.element);
-        if (!own) curves.set(facts.element, [curve]);
-        else if (own.length < MOST_CURVES) own.push(curve);
-      }
-    for (const { flat: raw, stretches: own, facts, depths: rawDepths } of chains) {
-      let known = matchArcs(raw, own, curves.get(facts.element) ?? NO_CURVES);
-      if (mayBeRound(raw, known)) known = matchArcs(raw, known, rimsOf(facts.element));
-      const { flat, stretches, depths: at } = begunAtArc(raw, known, rawDepths);
-      stretches.forEach(({ from, to, arc }, k) => {
-        lines.add(flat, at, from, to, facts, arc);
-        if (!arc) return;
-        // what is straight beside an arc may begin with the next chord of it, cut short
-        const l = lines.count - 1;
-        const edges = (s: number) => (stretches[s]!.arc ? 0 : stretches[s]!.to - stretches[s]!.from);
-        if (k > 0 && (edges(k - 1) > 1 || (edges(k - 1) === 1 && k === 1))) ends.push({ arc: l, beside: l - 1, atStart: true });
-        const last = stretches.length - 1;
-        if (k < last && (edges(k + 1) > 1 || (edges(k + 1) === 1 && k + 1 === last))) ends.push({ arc: l, beside: l + 1, atStart: false });
-        // a ring begins where its last arc ends
-        if (k > 0 && k === last && isRing(flat) && edges(0) > 1) ends.push({ arc: l, beside: l - k, atStart: false });
-      });
-    }
-  };
-
-  for (let first = 0; first < count;) {
-    let last = first;
+  const chainer = new Chainer(list, ends, order);
+  const fitted: Fitted[] = [];
+  for (let first = 0, last = 0; first < list.count; first = last) {
     const kind = order[first]!;
-    while (last < count && kindOf(list, order[last]!) === kindOf(list, kind) && elementOf(list, order[last]!) === elementOf(list, kind))
+    while (
+      last < list.count &&
+      kindOf(list, order[last]!) === kindOf(list, kind) &&
+      elementOf(list, order[last]!) === elementOf(list, kind)
+    )
       last++;
-    let found = chainsOf(first, last);
-    // a speck that is left out does not part what goes on without it
-    const specks = found.filter((chain) => isSpeck(chain.nodes, places));
-    if (specks.length && specks.length < found.length) {
-      for (let k = first; k < last; k++) used[order[k]!] = 0;
-      for (const s of specks.flatMap(({ segments }) => segments)) used[s] = 1;
-      found = chainsOf(first, last);
-    }
-    const before = chains.length;
-    found.forEach(write);
+    const own: Fitted[] = [];
+    for (const chain of chainer.of(first, last)) if (!isSpeck(chain.nodes, ends.places)) own.push(fit(list, ends, chain));
     // a straight run may have come in other pieces: which chain comes first is told by where it runs, not by its pieces
-    append(chains, chains.splice(before).sort(inPlace));
-    first = last;
+    append(fitted, own.sort(inPlace));
   }
-  writeAll();
-  return endOnArcs(lengthenArcs(lines.done(), ends, steps));
-
-  /** The chains of the segments of one kind and element that are not used yet. */
-  function chainsOf(first: number, last: number): Chain[] {
-    const out: Chain[] = [];
-    for (let k = first; k < last; k++) {
-      const s = order[k]!;
-      if (used[s] || node[s * 2] === node[s * 2 + 1]) continue;
-      for (let side = 0; side < 2; side++) {
-        const n = node[s * 2 + side]!;
-        degree[n]!++;
-        others[n]! ^= s;
-      }
-    }
-    // open chains from their ends first, then what goes round
-    for (const onlyEnds of [true, false])
-      for (let k = first; k < last; k++) {
-        const s = order[k]!;
-        if (used[s] || node[s * 2] === node[s * 2 + 1]) continue;
-        const a = node[s * 2]!,
-          b = node[s * 2 + 1]!;
-        if (onlyEnds) {
-          if (degree[a] !== 2) out.push(walk(s, a));
-          else if (degree[b] !== 2) out.push(walk(s, b));
-        } else out.push(walk(s, a));
-      }
-    for (let k = first; k < last; k++)
-      for (let side = 0; side < 2; side++) {
-        const n = node[order[k]! * 2 + side]!;
-        degree[n] = others[n] = 0;
-      }
-    return out;
-  }
-
-  function walk(s: number, from: number): Chain {
-    const chain: Chain = { nodes: [from], segments: [] };
-    let at = from;
-    let current = s;
-    for (;;) {
-      used[current] = 1;
-      chain.segments.push(current);
-      at = node[current * 2] === at ? node[current * 2 + 1]! : node[current * 2]!;
-      chain.nodes.push(at);
-      if (degree[at] !== 2) return chain;
-      const next = (others[at]! ^ current) >>> 0;
-      if (used[next]) return chain;
-      current = next;
-    }
-  }
+  const { lines, chainEnds } = written(fitted, rimsOf);
+  return endOnArcs(lengthenArcs(lines, chainEnds, steps));
 }
 
-/** One number for each end; ends within JOIN of each other share it, and the place of the first. Method: a hash of square cells. */
-function nodes({ count, ends }: SegmentList): { node: Uint32Array; places: Float64Array } {
-  const node = new Uint32Array(count * 2);
-  const places = new Float64Array(count * 4);
-  let used = 0;
-  const cell = JOIN * 8;
-  let size = 1024;
-  while (size < count * 4) size *= 2;
-  const mask = size - 1;
-  const head = new Int32Array(size).fill(-1);
-  const next = new Int32Array(count * 2);
-  const bucket = (i: number, j: number) => (Math.imul(i | 0, 73856093) ^ Math.imul(j | 0, 19349663) ^ ((i | 0) >>> 13)) & mask;
-  for (let p = 0; p < count * 2; p++) {
-    const u = ends[p * 2]!,
-      v = ends[p * 2 + 1]!;
-    const i = Math.floor(u / cell),
-      j = Math.floor(v / cell);
-    const fu = u / cell - i,
-      fv = v / cell - j;
-    let found = -1;
-    for (let a = fu < 0.125 ? -1 : 0; a <= (fu > 0.875 ? 1 : 0) && found < 0; a++)
-      for (let b = fv < 0.125 ? -1 : 0; b <= (fv > 0.875 ? 1 : 0) && found < 0; b++) {
-        // of several the first: lists run from the last to the first
-        for (let n = head[bucket(i + a, j + b)]!; n >= 0; n = next[n]!)
-          if (Math.abs(places[n * 2]! - u) <= JOIN && Math.abs(places[n * 2 + 1]! - v) <= JOIN) found = n;
-      }
-    if (found < 0) {
-      found = used++;
-      places[found * 2] = u;
-      places[found * 2 + 1] = v;
-      const b = bucket(i, j);
-      next[found] = head[b]!;
-      head[b] = found;
-    }
-    node[p] = found;
+/** A chain without needless corners, with the arcs that were found in it. */
+interface Fitted extends Stretched {
+  readonly facts: LineFacts;
+}
+
+function fit(list: SegmentList, { node, places }: EndNodes, found: Chain): Fitted {
+  const { nodes: chain, segments } = runsBack(found, places) ? reversedChain(found) : found;
+  let kept = straighten(chain, places);
+  let flat = placesOf(chain, kept, places);
+  let stretches = fitArcs(flat);
+  const start = chain[0] === chain.at(-1) ? betterStart(stretches, kept.length - 1) : 0;
+  if (start > 0) {
+    kept = [...kept.slice(start, -1), ...kept.slice(0, start + 1)];
+    flat = placesOf(chain, kept, places);
+    stretches = fitArcs(flat);
   }
-  return { node, places: places.subarray(0, used * 2) };
+  const depthAt = (k: number) => {
+    const at = segments[Math.min(k, segments.length - 1)]!;
+    return list.depths[at * 2 + (node[at * 2] === chain[k] ? 0 : 1)]!;
+  };
+  const s = segments[0]!;
+  const facts = {
+    role: roleOf(list, s),
+    joint: isJoint(list, s) ? 1 : 0,
+    element: elementOf(list, s),
+    jump: jumpOf(list, s),
+    beyond: beyondAll(list, segments),
+  };
+  return { flat, stretches, facts, depths: kept.map(depthAt) };
+}
+
+/** All chains as lines, and where arcs and what is straight follow one another: what is an arc in one is known in others of its element. */
+function written(chains: readonly Fitted[], rimsOf: (element: number) => readonly KnownCurve[]): { lines: Lines; chainEnds: ChainEnd[] } {
+  const curves = curvesByElement(chains);
+  const lines = new LinesBuilder();
+  const chainEnds: ChainEnd[] = [];
+  for (const { flat: raw, stretches: own, facts, depths: rawDepths } of chains) {
+    let known = matchArcs(raw, own, curves.get(facts.element) ?? NO_CURVES);
+    if (mayBeRound(raw, known)) known = matchArcs(raw, known, rimsOf(facts.element));
+    const { flat, stretches, depths: at } = begunAtArc(raw, known, rawDepths);
+    stretches.forEach(({ from, to, arc }, k) => {
+      lines.add(flat, at, from, to, facts, arc);
+      if (!arc) return;
+      // what is straight beside an arc may begin with the next chord of it, cut short
+      const l = lines.count - 1;
+      const edges = (s: number) => (stretches[s]!.arc ? 0 : stretches[s]!.to - stretches[s]!.from);
+      if (k > 0 && (edges(k - 1) > 1 || (edges(k - 1) === 1 && k === 1))) chainEnds.push({ arc: l, beside: l - 1, atStart: true });
+      const last = stretches.length - 1;
+      if (k < last && (edges(k + 1) > 1 || (edges(k + 1) === 1 && k + 1 === last)))
+        chainEnds.push({ arc: l, beside: l + 1, atStart: false });
+      // a ring begins where its last arc ends
+      if (k > 0 && k === last && isRing(flat) && edges(0) > 1) chainEnds.push({ arc: l, beside: l - k, atStart: false });
+    });
+  }
+  return { lines: lines.done(), chainEnds };
+}
+
+function curvesByElement(chains: readonly Fitted[]): Map<number, KnownCurve[]> {
+  const curves = new Map<number, KnownCurve[]>();
+  for (const { stretches, facts } of chains)
+    for (const curve of stretches.some((s) => s.arc) ? curvesOf(stretches) : []) {
+      const own = curves.get(facts.element);
+      if (!own) curves.set(facts.element, [curve]);
+      else if (own.length < MOST_CURVES) own.push(curve);
+    }
+  return curves;
 }
 
 function placesOf(chain: readonly number[], kept: readonly number[], places: Float64Array): Float64Array {
@@ -214,32 +123,6 @@ function placesOf(chain: readonly number[], kept: readonly number[], places: Flo
     out[k * 2 + 1] = places[n + 1]!;
   }
   return out;
-}
-
-/** Whether a chain runs from its right end (or upper one) to its left, or round clockwise: lines have one way to run. */
-function runsBack({ nodes }: Chain, places: Float64Array): boolean {
-  const [first, last] = [nodes[0]! * 2, nodes.at(-1)! * 2];
-  if (first !== last) return places[last]! < places[first]! || (places[last] === places[first] && places[last + 1]! < places[first + 1]!);
-  let twice = 0;
-  for (let k = 0; k + 1 < nodes.length; k++) {
-    const [a, b] = [nodes[k]! * 2, nodes[k + 1]! * 2];
-    twice +=
-      (places[a]! - places[first]!) * (places[b + 1]! - places[first + 1]!) -
-      (places[a + 1]! - places[first + 1]!) * (places[b]! - places[first]!);
-  }
-  return twice < 0;
-}
-
-const reversedChain = ({ nodes, segments }: Chain): Chain => ({ nodes: [...nodes].reverse(), segments: [...segments].reverse() });
-
-/** Whether a chain is shorter than SPECK. */
-function isSpeck(chain: readonly number[], places: Float64Array): boolean {
-  let sum = 0;
-  for (let k = 1; k < chain.length && sum < SPECK; k++) {
-    const [a, b] = [chain[k - 1]! * 2, chain[k]! * 2];
-    sum += Math.hypot(places[b]! - places[a]!, places[b + 1]! - places[a + 1]!);
-  }
-  return sum < SPECK;
 }
 
 interface Placed {

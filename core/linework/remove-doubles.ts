@@ -14,7 +14,7 @@ export function removeDoubles(list: SegmentList): SegmentList {
   const grid = new SegmentGrid(ends, SAME_LINE);
   const lengths = new Float64Array(count);
   for (let s = 0; s < count; s++) lengths[s] = Math.hypot(ends[s * 4 + 2]! - ends[s * 4]!, ends[s * 4 + 3]! - ends[s * 4 + 1]!);
-  const runs = new StraightRuns(list, grid);
+  const runs = new StraightRuns(list);
   const isStronger = (o: number, s: number): boolean => {
     const apart = runs.lengthOf(o) - runs.lengthOf(s) || elementOf(list, s) - elementOf(list, o) || lengths[o]! - lengths[s]!;
     return apart !== 0 ? apart > 0 : o < s;

@@ -1,8 +1,6 @@
 import { expect, test } from 'vitest';
-import { SAME_LINE } from '../geometry/tolerances';
 import { removeDoubles } from './remove-doubles';
 import { roleIndex } from '../sights/role';
-import { SegmentGrid } from '../geometry/segment-grid';
 import { elementOf, Segments, type SegmentList } from '../sights/segments';
 import { StraightRuns } from './straight-runs';
 
@@ -22,7 +20,7 @@ test('a line is as long as its pieces reach, whichever way they run; not round a
     [4.5, 0, 6, 0, 1],
     [0, 0, -5, 0, 2],
   ]);
-  const runs = new StraightRuns(list, new SegmentGrid(list.ends, SAME_LINE));
+  const runs = new StraightRuns(list);
   expect([0, 1, 2, 3, 4, 5].map((s) => runs.lengthOf(s) / 1e6)).toEqual([4, 4, 4, 2, 1.5, 5]);
 });
 

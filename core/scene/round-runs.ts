@@ -26,6 +26,9 @@ const FEWEST = 4;
 const FOLDED = 12;
 /** So many joints in a chain that all turn one way, or that part nothing but triangles, are those of a curved strip. */
 const STRIP = 4;
+/** A joint that bends by less says nothing of the way, radians; and a strip is one of triangles where so much of it is. */
+const FLAT_JOINT = 0.01;
+const MOSTLY = 0.7;
 /** A fillet may be divided as coarsely as this: three facets in a right angle, and a little. */
 const FILLET_STEP = (32.5 * Math.PI) / 180;
 const FILLET_COS = Math.cos(FILLET_STEP);
@@ -269,7 +272,7 @@ interface Joints {
 
 /**
  * The joints (1) of curved strips: faces one behind the other, each with two joints, every joint from border to border of the strip. They
- * all turn one way, or part nothing but triangles. A fold stands alone, or parts faces of more than a triangle; joints that meet within
+ * all turn one way, or part hardly anything but triangles. A fold stands alone, or parts faces of more than a triangle; joints that meet within
  * a surface (a hip roof) do not end at its rim.
  */
 function curvedStrips({ sides, start, items, angle, edges, edgeKind, isTriangle, isAtRim }: Joints): Uint8Array {
@@ -298,8 +301,10 @@ function curvedStrips({ sides, start, items, angle, edges, edgeKind, isTriangle,
         at = next;
       }
     if (!isStrip || chain.length < STRIP || !chain.every((o) => isAtRim(edges[o]!))) continue;
-    const turnsOneWay = chain.every((o) => angle[o]! > 0 === angle[k]! > 0);
-    if (turnsOneWay || chain.every((o) => isTriangle(edges[o]!))) for (const o of chain) out[o] = 1;
+    const bent = chain.filter((o) => Math.abs(angle[o]!) > FLAT_JOINT);
+    const turnsOneWay = bent.every((o) => angle[o]! > 0 === angle[bent[0]!]! > 0);
+    const triangles = chain.filter((o) => isTriangle(edges[o]!)).length;
+    if (turnsOneWay || triangles >= MOSTLY * chain.length) for (const o of chain) out[o] = 1;
   }
   return out;
 }
