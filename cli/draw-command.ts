@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, extname, join, resolve } from 'node:path';
 import type { Note, NoteCode } from '../core/faults/fault';
@@ -113,8 +114,8 @@ async function checkOut(out: string, read: readonly (string | undefined)[]): Pro
 
 /** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */
 async function writeWhole(path: string, text: string): Promise<void> {
-  // of this process alone: another run may write the same file
-  const part = `${path}.${process.pid}.part`;
+  // of this run alone: another may write the same file
+  const part = `${path}.${randomUUID()}.part`;
   try {
     await writeFile(part, text);
     await rename(part, path);

@@ -56,6 +56,55 @@ async function tarvex(...args: string[]) {
 }
 
 describe('the command line', () => {
+  it('says on standard error what is doubtful about a drawing, a line each, and with --strict ends with 3', async () => {
+    const lines = (text: string) => text.trim().split('\n').filter(Boolean);
+    const asked = (...more: string[]) => tarvex('draw', at('step.obj'), '--sight', at('section.json'), '--out', at('doubt.json'), ...more);
+    expect(await asked('--unit', 'm', '--strict')).toMatchObject({ code: 0, err: '' });
+    // two metres as feet are no house, as inches neither: a file that says nothing is taken as metres, which fits
+    writeFileSync(
+      at('large.obj'),
+      readFileSync(at('step.obj'), 'utf8').replace(/^v .*/gm, (v) => v.replace(/\d+/g, (n) => `${Number(n) * 1000}`)),
+    );
+    const doubtful = await tarvex('draw', at('large.obj'), '--sight', at('clean.json'), '--out', at('doubt.json'), '--strict');
+    expect(doubtful.code).toBe(3);
+    expect(lines(doubtful.err)).toEqual([expect.stringContaining('more likely')]);
+    writeFileSync(at('beside.json'), JSON.stringify({ kind: 'section', path: [[50, 50], [60, 50]], look: 'left', depth: 1 })); // prettier-ignore
+    const empty = await tarvex('draw', at('step.obj'), '--unit', 'm', '--sight', at('beside.json'), '--out', at('doubt.json'));
+    expect(empty).toMatchObject({ code: 0, err: expect.stringContaining('the drawing is empty') as string });
+    writeFileSync(at('open.obj'), readFileSync(at('step.obj'), 'utf8').replace('f 2 3 7 6\n', ''));
+    const open = await tarvex('draw', at('open.obj'), '--unit', 'm', '--sight', at('section.json'), '--out', at('doubt.json'));
+    expect(lines(open.err)).toEqual([expect.stringContaining('stays open')]);
+  });
+
+  it('overwrites nothing that it reads, and asks for the folder before the work', async () => {
+    for (const out of [at('section.json'), join(folder, '.', 'section.json')])
+      expect(await tarvex('draw', at('step.obj'), '--sight', at('section.json'), '--out', out)).toMatchObject({ code: 2, err: expect.stringContaining('would be overwritten') as string }); // prettier-ignore
+    const missing = await tarvex('draw', at('not-there.obj'), '--sight', at('section.json'), '--out', at('no/such/folder.json'));
+    expect(missing).toMatchObject({ code: 2, err: expect.stringContaining('there is no folder') as string });
+    // several runs write one file at once
+    const runs = await Promise.all([1, 2, 3].map(() => tarvex('draw', at('step.obj'), '--unit', 'm', '--sight', at('section.json'), '--out', at('same.json')))); // prettier-ignore
+    expect(runs.map(({ code }) => code)).toEqual([0, 0, 0]);
+    expect(readdirSync(folder).filter((name) => name.includes('.part'))).toEqual([]);
+  });
+
+  it('pictures every step of every leg, each role in its colour', async () => {
+    writeFileSync(at('jogged.json'), JSON.stringify({ kind: 'section', path: [[-1, 0.3], [1, 0.3], [1, 0.7], [3, 0.7]], look: 'left' })); // prettier-ignore
+    await tarvex('draw', at('step.obj'), '--unit', 'm', '--sight', at('jogged.json'), '--out', at('jogged.svg'), '--explain', at('steps'));
+    expect(readdirSync(at('steps')).sort()).toEqual(['1-cut-2.svg', '1-cut.svg', '2-candidates-2.svg', '2-candidates.svg', '3-visible-2.svg', '3-visible.svg', '4-single.svg', '5-joined.svg']); // prettier-ignore
+    const [single, joined] = ['4-single.svg', '5-joined.svg'].map((name) => readFileSync(join(at('steps'), name), 'utf8'));
+    const colours = (svg: string) => new Set([...svg.matchAll(/stroke="([^"]*)"/g)].map(([, colour]) => colour));
+    expect(colours(single!)).toEqual(colours(joined!));
+    expect([...readdirSync(at('steps'))].some((name) => readFileSync(join(at('steps'), name), 'utf8').includes('undefined'))).toBe(false);
+  });
+
+  it('tells the size of what is smaller than a metre in millimetres', async () => {
+    writeFileSync(
+      at('screw.obj'),
+      readFileSync(at('step.obj'), 'utf8').replace(/^v .*/gm, (v) => v.replace(/\d+/g, (n) => `${Number(n) * 0.0045}`)),
+    );
+    expect((await tarvex('inspect', at('screw.obj'), '--unit', 'm')).out).toContain('9 x 4.5 x 4.5 mm');
+  });
+
   it('draws by the ending of the output file', async () => {
     for (const [name, begin] of [
       ['a.dxf', '0\nSECTION\n2\nHEADER'],

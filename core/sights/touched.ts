@@ -1,9 +1,10 @@
 import type { Vec3 } from '../geometry/vec3';
 import type { Element, Storey } from '../model/model';
 import { moveFrame, type Frame } from '../geometry/frame';
-import { legsOf } from './legs';
+import { isJogged, legsOf } from './legs';
 import { resolveSight, type Placed } from './resolve-sight';
 import { fitsElement } from './shown';
+import { limitsOf } from './limits';
 import type { Limits, Rule, Sight } from './sight';
 import { trimPlanes, type TrimPlane } from './trims';
 
@@ -49,8 +50,7 @@ export function touchedElements(model: Boxed, sight: Sight): Uint8Array {
 /** Pulled-apart elements are drawn elsewhere than they stand; a perspective has no straight sides. */
 const isAnywhere = (sight: Sight): boolean => (sight.pullApart?.length ?? 0) > 0;
 
-const legs = (sight: Sight): readonly Sight[] =>
-  sight.kind === 'section' && !sight.frame && sight.path!.length > 2 ? legsOf(sight).map((leg) => leg.sight) : [sight];
+const legs = (sight: Sight): readonly Sight[] => (isJogged(sight) ? legsOf(sight).map((leg) => leg.sight) : [sight]);
 
 /** The planes that bound what a sight keeps. */
 function planesRound(model: Boxed, sight: Sight): TrimPlane[] {
@@ -63,11 +63,11 @@ function planesRound(model: Boxed, sight: Sight): TrimPlane[] {
   if (cut && sight.overhead === undefined) planes.push({ origin: frame.origin, normal: back });
   else if (cut && typeof sight.overhead === 'number') planes.push({ origin: along(frame, 'look', -sight.overhead), normal: back });
   if (cut && typeof sight.depth === 'number') planes.push({ origin: along(frame, 'look', sight.depth), normal: look });
-  return [...planes, ...sides(frame, sight)];
+  return [...planes, ...sides(frame, { kind: sight.kind, limits: limitsOf(sight, distance) })];
 }
 
 /** A ceiling plan is mirrored after it is drawn: its left and right change places. */
-function sides(frame: Frame, { kind, limits = {} }: Sight): TrimPlane[] {
+function sides(frame: Frame, { kind, limits = {} }: { kind: Sight['kind']; limits: Limits | undefined }): TrimPlane[] {
   const side = (axis: 'right' | 'up', limit: keyof Limits, sign: 1 | -1): TrimPlane[] => {
     const at = limits[limit];
     const way = axis === 'right' && kind === 'ceiling plan' ? -1 : 1;

@@ -278,3 +278,32 @@ describe('what a file says twice or not at all', () => {
     expect(model.materials[model.partMaterial[[...model.partElement].indexOf(named(model, 'Part'))]!]?.name).toBe('Clay');
   });
 });
+
+describe('what stands in a file otherwise than it seems', () => {
+  it('a backslash that stands for itself begins no directive', async () => {
+    const name = async (text: string) => (await read(ifcText(wall(100, text) + block(100, 3000, 300, 2500)))).elements[0]!.name;
+    expect(await name('C:\\\\S\\\\d')).toBe('C:\\S\\d');
+    expect(await name('a\\S\\db')).toBe('a\u00e4b');
+    expect(await name('\\\\X\\\\41')).toBe('\\X\\41');
+    expect(await name('\\X\\41\\X2\\00DF\\X0\\')).toBe('A\u00df');
+  });
+
+  it('a storey lies where its site and its building are placed, whether or not its own placement has its height', async () => {
+    const site = (own: number) =>
+      ifcText(`${wall(100)}${block(100, 3000, 300, 2500)}`)
+        .replace(
+          '#15=IFCLOCALPLACEMENT($,#11);',
+          '#15=IFCLOCALPLACEMENT($,#11);\n#40=IFCAXIS2PLACEMENT3D(#41,$,$);\n#41=IFCCARTESIANPOINT((0.,0.,12350.));\n#42=IFCLOCALPLACEMENT($,#40);\n#43=IFCAXIS2PLACEMENT3D(#44,$,$);\n' +
+            `#44=IFCCARTESIANPOINT((0.,0.,${own}.));\n#45=IFCLOCALPLACEMENT(#42,#43);`,
+        ) // prettier-ignore
+        .replace("'House',$,$,#15,", "'House',$,$,#42,")
+        .replace("'Ground',$,$,#15,$,$,.ELEMENT.,0.", "'Ground',$,$,#45,$,$,.ELEMENT.,300.")
+        .replace("'W100',$,$,#15,", "'W100',$,$,#45,");
+    for (const own of [300, 0]) {
+      const model = await read(site(own));
+      expect(model.storeys[0]!.elevation + model.origin[2]).toBeCloseTo(12.65, 9);
+      const plan = drawModel(model, { kind: 'plan', number: '', name: '', storey: 'Ground', height: 1.2 });
+      expect(plan.regions.reduce((sum, { face }) => sum + faceArea(face), 0)).toBeCloseTo(0.9, 6);
+    }
+  });
+});

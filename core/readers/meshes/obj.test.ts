@@ -43,4 +43,41 @@ describe('reading OBJ', () => {
     ]);
     expect(() => readObj(TETRA, 'a.obj')).toThrowError(expect.objectContaining({ code: 'obj-no-faces' }));
   });
+
+  it('refuses a number with a tail, with its line, and reads what is one', () => {
+    for (const tail of ['3.1+e0', '3.1x', '1,5', '2..5', '4e'])
+      expect(() => readObj(`${TETRA}v 0 0 ${tail}\nf 1 2 3\n`, 'tail.obj')).toThrowError(
+        expect.objectContaining({ code: 'obj-bad-number', facts: expect.objectContaining({ line: 5 }) as object }),
+      );
+    expect(readObj('v 0 0 3.1e0\nv 1 0 -2E-1 0.5 0.5 0.5\nv 0 1 .5\nf 1 2 3\n', 'sound.obj').triangles).toHaveLength(3);
+  });
+
+  it('reads names that are not UTF-8 as Windows-1252, and says so', () => {
+    const bytes = Uint8Array.from(`${TETRA}g Au\xdfenwand\nusemtl D\xe4mmung\nf 1 2 3\nf 1 2 4\nf 2 3 4\nf 1 3 4\n`, (c) =>
+      c.charCodeAt(0),
+    );
+    const model = readBytes(bytes, 'old.obj', { unit: 'm' });
+    expect([model.elements[0]!.name, model.materials[0]!.name]).toEqual(['Außenwand', 'Dämmung']);
+    expect(model.notes.map(({ code }) => code)).toContain('text-encoding');
+    const modern = readBytes(new TextEncoder().encode(`${TETRA}g Außenwand\nf 1 2 3\n`), 'new.obj', { unit: 'm' });
+    expect(modern.elements[0]!.name).toBe('Außenwand');
+    expect(modern.notes).toEqual([]);
+  });
+
+  it('refuses a file of faces without an area, and names an element of nothing else', () => {
+    const flat = 'v 5 0 0\nv 6 0 0\nv 7.5 0 0\n';
+    expect(() => readObj(`${flat}f 1 2 3\n`, 'flat.obj', { unit: 'm' })).toThrowError(
+      expect.objectContaining({ code: 'file-without-faces' }),
+    );
+    const model = readObj(`${TETRA}${flat}g sound\nf 1 2 3\ng flat\nf 5 6 7\n`, 'both.obj', { unit: 'm' });
+    expect(model.notes.map(noteSentence)).toEqual(['Element "flat" (flat) has no face with an area: its corners lie on one line']);
+  });
+
+  it('names centimetres beside millimetres where either would be of a usual size', () => {
+    const house = (by: number) => `v 0 0 0\nv ${18 * by} 0 0\nv 0 ${14 * by} 0\nv 0 0 ${2.9 * by}\nf 1 2 3\nf 1 2 4\nf 2 3 4\nf 1 3 4\n`;
+    const told = (by: number) => noteSentence(readObj(house(by), 'house.obj').notes[0]!);
+    expect(told(100)).toContain('cm 18 × 14 × 2.9 m');
+    expect(told(1000)).toContain('as mm it would be 18 × 14 × 2.9 m');
+    expect(told(1)).not.toContain('more likely');
+  });
 });
