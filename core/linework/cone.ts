@@ -34,28 +34,37 @@ export class Cone {
 
   /** Narrows the cone by a corner that is to be left out; false where the run cannot pass it. */
   admits(corner: number): boolean {
-    const [pu, pv] = [this.places[corner]! - this.u, this.places[corner + 1]! - this.v];
-    const far = Math.hypot(pu, pv);
-    if (this.du === 0 && this.dv === 0) [this.du, this.dv] = [pu, pv];
+    const pu = this.places[corner]! - this.u,
+      pv = this.places[corner + 1]! - this.v;
+    const far = Math.sqrt(pu * pu + pv * pv);
+    if (this.du === 0 && this.dv === 0) {
+      this.du = pu;
+      this.dv = pv;
+    }
     // what turns back is no straight run
     if (far < this.reach) return false;
     this.reach = far;
     if (far <= STRAIGHT) return true;
-    const [angle, half] = [this.angleTo(pu, pv), Math.asin(STRAIGHT / far)];
-    this.low = Math.max(this.low, angle - half);
-    this.high = Math.min(this.high, angle + half);
+    const slope = this.slopeTo(pu, pv);
+    // the corner's own width as it is seen from the beginning, on the line square to the direction there
+    const half = (STRAIGHT / far) * (1 + slope * slope);
+    if (slope - half > this.low) this.low = slope - half;
+    if (slope + half < this.high) this.high = slope + half;
     return this.low <= this.high;
   }
 
   /** Whether the run may end at a corner. */
   leadsTo(corner: number): boolean {
-    const [pu, pv] = [this.places[corner]! - this.u, this.places[corner + 1]! - this.v];
-    if (Math.hypot(pu, pv) <= this.reach) return false;
-    const angle = this.angleTo(pu, pv);
-    return angle > this.low && angle < this.high;
+    const pu = this.places[corner]! - this.u,
+      pv = this.places[corner + 1]! - this.v;
+    if (pu * pu + pv * pv <= this.reach * this.reach) return false;
+    const slope = this.slopeTo(pu, pv);
+    return slope > this.low && slope < this.high;
   }
 
-  private angleTo(pu: number, pv: number): number {
-    return Math.atan2(this.du * pv - this.dv * pu, this.du * pu + this.dv * pv);
+  /** How far a place lies beside the run's direction, as a part of how far it lies along it; NaN where it lies back. */
+  private slopeTo(pu: number, pv: number): number {
+    const along = this.du * pu + this.dv * pv;
+    return along > 0 ? (this.du * pv - this.dv * pu) / along : NaN;
   }
 }

@@ -57,27 +57,6 @@ export function hide(
   /** Triangles in whose plane the edge lies: the number of each and its stretch, widened and exact. */
   const inPlane: number[] = [];
   const line: PictureLine = { u0: 0, v0: 0, du: 0, dv: 0, length: 0 };
-  /** What the edge at hand may be continued by: its flush group, its part, and the faces that it bounds. */
-  let [flush, part, faceA, faceB, gap] = [-1, -1, -1, -1, 0];
-  const isOfFlushGroup = (t: number) => trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && !joints[trianglePart[t]!];
-  /** Where a face of the flush group goes on from the edge over a gap: as the loop below does it, with a wider reach. */
-  const takeBeside = (at: number, t: number, w0: number, dw: number): void => {
-    const { u0, v0, du, dv } = line;
-    let [from, to, early, late] = [0, 1, 0, 0];
-    for (let s = at; s < at + 9; s += 3) {
-      const g0 = records[s]! * u0 + records[s + 1]! * v0 + records[s + 2]! + SNAP;
-      const slope = records[s]! * du + records[s + 1]! * dv;
-      if (g0 < 0 && g0 + slope < 0) return;
-      if (g0 < 0 && -g0 / slope > from) [from, early] = [-g0 / slope, SNAP / slope];
-      if (g0 + slope < 0 && -g0 / slope < to) [to, late] = [-g0 / slope, -SNAP / slope];
-    }
-    const [nu, nv, nw] = [records[at + 9]!, records[at + 10]!, records[at + 11]!];
-    const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
-    const rise = nu * du + nv * dv + nw * dw;
-    if (to <= from || Math.abs(h + rise * from) > DEPTH || Math.abs(h + rise * to) > DEPTH) return;
-    if (continues(scene, view, t, faceA, line) || continues(scene, view, t, faceB, line))
-      _flush.insert(from, to, from + early, to - late, gap);
-  };
 
   for (let c = 0; c < edges.count; c++) {
     const e = c * 6;
@@ -93,7 +72,7 @@ export function hide(
     line.du = du;
     line.dv = dv;
     line.length = length;
-    gap = GAP / length;
+    const gap = GAP / length;
     const search = nextSearch();
     const end = dw > 0 ? w0 + dw : w0;
     const deepest = end + DEPTH + Math.abs(end) * UNORDERED;
@@ -101,10 +80,10 @@ export function hide(
       uMax = du < 0 ? u0 : u0 + du;
     const vMin = dv < 0 ? v0 + dv : v0,
       vMax = dv < 0 ? v0 : v0 + dv;
-    faceA = joinFaces[c * 2]!;
-    faceB = joinFaces[c * 2 + 1]!;
-    part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
-    flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
+    const faceA = joinFaces[c * 2]!,
+      faceB = joinFaces[c * 2 + 1]!;
+    const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
+    const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
     // a joint may be a hair wide: a face of the same flush group beside the edge goes on from it all the same
     const beside = flush >= 0 ? SNAP : 0;
     _hidden.count = _flush.count = _bare.count = _inFace.count = 0;
@@ -181,7 +160,11 @@ export function hide(
           }
           if (!inside) {
             const t = triangle[o]!;
-            if (beside && t >= 0 && isOfFlushGroup(t)) takeBeside(at, t, w0, dw);
+            if (beside && t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && !joints[trianglePart[t]!]) {
+              const isFlush = liesBeside(records, at, line, w0, dw);
+              if (isFlush && (continues(scene, view, t, faceA, line) || continues(scene, view, t, faceB, line)))
+                _flush.insert(_beside[0]!, _beside[1]!, _beside[2]!, _beside[3]!, gap);
+            }
             continue;
           }
           // a widened triangle has spikes at its sharp corners, the longer the sharper: they end at its own box
@@ -270,6 +253,44 @@ export function hide(
     emitGaps(sink, ends, c, length, _hidden, 0, 1, 0);
   }
   return { count: sink.owner.length, ends: sink.ends.view(), candidate: sink.owner.view(), hidden: sink.hidden.view() };
+}
+
+/** Scratch of `liesBeside`: where the face lies beside the edge, widened and exact, as parts of the edge. */
+const _beside = new Float64Array(4);
+
+/**
+ * Whether a face lies in the plane of an edge and no farther beside it than a joint may be wide; where that is comes into the scratch.
+ * `at` is the face's record; w0 and dw are the depth at the edge's beginning, and what comes to it along the edge.
+ */
+function liesBeside(records: Float64Array, at: number, { u0, v0, du, dv }: PictureLine, w0: number, dw: number): boolean {
+  let from = 0,
+    to = 1,
+    early = 0,
+    late = 0;
+  for (let s = at; s < at + 9; s += 3) {
+    const g0 = records[s]! * u0 + records[s + 1]! * v0 + records[s + 2]! + SNAP;
+    const slope = records[s]! * du + records[s + 1]! * dv;
+    if (g0 < 0 && g0 + slope < 0) return false;
+    if (g0 < 0 && -g0 / slope > from) {
+      from = -g0 / slope;
+      early = SNAP / slope;
+    }
+    if (g0 + slope < 0 && -g0 / slope < to) {
+      to = -g0 / slope;
+      late = -SNAP / slope;
+    }
+  }
+  const nu = records[at + 9]!,
+    nv = records[at + 10]!,
+    nw = records[at + 11]!;
+  const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
+  const rise = nu * du + nv * dv + nw * dw;
+  if (to <= from || Math.abs(h + rise * from) > DEPTH || Math.abs(h + rise * to) > DEPTH) return false;
+  _beside[0] = from;
+  _beside[1] = to;
+  _beside[2] = from + early;
+  _beside[3] = to - late;
+  return true;
 }
 
 interface Sink {
