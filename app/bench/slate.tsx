@@ -1,4 +1,5 @@
 import type { Vec2 } from '../../core/geometry/vec3';
+import { limitsOf } from '../../core/sights/limits';
 import type { Limits, Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { ProjectSight } from '../data/project';
@@ -237,10 +238,12 @@ function LookGroup({ model, sight, onChange, onFlip }: Props) {
 
 function LimitsGroup({ model, sight, onChange }: Props) {
   const limits = sight.limits ?? {};
+  // both ends of a section's path are limits where nothing else is said
+  const ends = limitsOf(sight, Infinity) ?? {};
   const zero = sight.kind === 'section' || sight.kind === 'elevation' ? frameOf(model, sight).origin[2] : null;
   const field = (key: keyof Limits, label: string) => {
     const isLevel = zero !== null && (key === 'top' || key === 'bottom');
-    const present = limits[key] ?? null;
+    const present = ends[key] ?? null;
     const show = present === null ? null : isLevel ? level(present + zero) : millimetres(present);
     const put = (value: number | null) => onChange({ ...sight, limits: { ...limits, [key]: value } }, `${label} limit of ${sight.number}`);
     return (

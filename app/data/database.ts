@@ -5,6 +5,7 @@ import type { Corrections } from '../../core/model/correct';
 import type { ModelPlacement } from '../../core/model/placement';
 import type { Element, Model } from '../../core/model/model';
 import type { PlanRow } from '../../core/model/plan';
+import type { Scene } from '../../core/scene/scene';
 import type { ViewMesh } from '../workers/view-mesh';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
@@ -102,6 +103,16 @@ export interface MeshRow {
   readonly mesh: Packed<ViewMesh>;
 }
 
+/**
+ * A model prepared for drawing, so that it need not be prepared again: reading it back is three to six times as quick (Chromium, a million
+ * triangles: 94 MB in 0.25 to 0.4 s, against 1.1 to 2 s). One of an older version is prepared anew.
+ */
+export interface SceneRow {
+  readonly id: string;
+  readonly version: number;
+  readonly scene: Packed<Scene>;
+}
+
 /** A drawing kept so that it is there at once; current when its fingerprint is. */
 export interface DrawingRow {
   /** project/sight */
@@ -138,6 +149,7 @@ class TarvexDatabase extends Dexie {
   declare checks: EntityTable<ChecksRow, 'id'>;
   declare meshes: EntityTable<MeshRow, 'id'>;
   declare images: EntityTable<ImageRow, 'id'>;
+  declare scenes: EntityTable<SceneRow, 'id'>;
 
   constructor() {
     super('tarvex');
@@ -176,6 +188,7 @@ class TarvexDatabase extends Dexie {
           await change.table<ModelRow>('models').put({ ...row, standing: standing(elements) });
         }
       });
+    this.version(6).stores({ scenes: 'id' });
   }
 }
 

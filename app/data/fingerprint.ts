@@ -5,7 +5,7 @@ import { touchedElements } from '../../core/sights/touched';
 import type { ModelInfo } from './database';
 
 /** Raised whenever the engine draws anything differently. */
-const ENGINE = 14;
+const ENGINE = 15;
 
 /** What of a model decides its drawings. */
 export type Printed = Pick<

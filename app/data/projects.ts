@@ -82,6 +82,7 @@ async function deleteFamilies(keys: ReadonlySet<string>): Promise<void> {
     database.bundles.bulkDelete([...gone.bundles].filter((key) => !stay.bundles.has(key))),
     database.checks.bulkDelete(models),
     database.meshes.bulkDelete(models),
+    database.scenes.bulkDelete(models),
   ]);
 }
 
@@ -101,6 +102,7 @@ export async function emptyBin(before: number): Promise<void> {
         database.checks,
         database.images,
         database.meshes,
+        database.scenes,
       ],
       async () => {
         const steps = await database.steps.where('project').equals(project.id).toArray();

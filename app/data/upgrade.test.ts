@@ -17,7 +17,7 @@ it('what an older version of the application kept is there after an update; draw
 
   await database.open();
   expect(database.tables.map((table) => table.name).sort()).toEqual(
-    ['bundles', 'checks', 'drawings', 'elements', 'images', 'meshes', 'models', 'projects', 'steps'], // prettier-ignore
+    ['bundles', 'checks', 'drawings', 'elements', 'images', 'meshes', 'models', 'projects', 'scenes', 'steps'], // prettier-ignore
   );
   expect(await database.projects.get('p')).toMatchObject({ name: 'Station' });
   // what later versions ask of a model it has, as one that was never corrected

@@ -47,6 +47,7 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
       const id = await readFiles(files, { signal: control.signal, progress });
       const isTaken = await take((await database.models.get(id))!);
       await deleteModels([id]);
+      await database.scenes.delete(id);
       // shapes that belong to nothing do not stay
       if (!isTaken) await database.bundles.delete(id);
     } catch (error) {

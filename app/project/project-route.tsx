@@ -12,6 +12,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const model = project && (await loadModel(project.model));
   if (!project || !model)
     throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
+  // prepared in the meantime; what goes wrong is said when a drawing is asked for
+  void pool.live.run((engine) => engine.ready(project.model)).catch(() => undefined);
   return { project, model };
 }
 clientLoader.hydrate = true as const;

@@ -25,6 +25,7 @@ import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
+import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
@@ -69,7 +70,7 @@ async function open(id: string): Promise<Opened> {
   const known = scenes.get(id);
   if (known) return known;
   const model = await openModel(id);
-  return keep(id, { model, scene: prepare(model) });
+  return keep(id, { model, scene: await sceneOf(id, model) });
 }
 
 /** Keeps a prepared model, in memory that other workers can share where the page is isolated. */
@@ -107,6 +108,7 @@ const engine = {
         await database.bundles.add({ id, model: pack(read) });
         await addModel(info);
       });
+      await keepScene(id, scene);
       keep(id, { model, scene });
       return id;
     }),
@@ -124,6 +126,9 @@ const engine = {
     });
     return id;
   },
+
+  /** Opens a model and prepares it, before anybody asks for a drawing. */
+  ready: async (id: string): Promise<void> => void (await open(id)),
 
   /** Whether a prepared model is at hand here. */
   has: (id: string): boolean => scenes.has(id),
@@ -257,6 +262,7 @@ async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName
   const id = crypto.randomUUID();
   const { modelInfo } = await import('./model-info');
   await addModel(modelInfo({ id, base, corrections }, fileName, model, scene, took));
+  await keepScene(id, scene);
   keep(id, { model, scene });
   return id;
 }
@@ -272,6 +278,7 @@ async function arrange(info: ModelRow, wishes: readonly PartWish[], corrections:
   const about = { id, base: parts[0]!.base, corrections: { elements }, parts };
   const { modelInfo } = await import('./model-info');
   await addModel(modelInfo(about, parts[0]!.fileName, model, scene, info.took));
+  await keepScene(id, scene);
   keep(id, { model, scene });
   return id;
 }

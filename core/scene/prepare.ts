@@ -6,10 +6,11 @@ import { classifyEdges, faceNormals, settleThinFaces } from './classify-edges';
 import { smoothLooseCreases } from './loose-creases';
 import { intersections } from './intersections';
 import { takeOutInnerSheets } from './inner-sheets';
+import { flatFaces } from './flat-faces';
 import { mendFlips } from './mend-flips';
 import { mendTCorners } from './mend-t-corners';
 import { tellRoundFromFolded } from './round-runs';
-import { BLOCK, type Scene } from './scene';
+import { BLOCK, SCENE_VERSION, type Scene } from './scene';
 import { severalShells } from './shells';
 import { turnRightSideOut } from './turn-right-side-out';
 import { coarserScaleOf, scaleOf } from './scale';
@@ -85,13 +86,14 @@ function sceneOf(model: Model, scale: number, { welded, edges }: Meshes): Scene 
   // what comes later has its place from the beginning: scenes that are spread or put together are of a kind of their own each, and
   // the engine would make its code anew for every one
   const scene: { -readonly [K in keyof Scene]: Scene[K] } = {
-    version: 2,
+    version: SCENE_VERSION,
     scale,
     vertices: welded.vertices,
     triangles: edges.triangles,
     normals,
     triangleEdges: edges.triangleEdges,
     trianglePart,
+    triangleFace: flatFaces(edges.triangles.length / 3, edgeFaces, edgeKind),
     sliverOf,
     edgeVertices: edges.edgeVertices,
     edgeFaces: edges.edgeFaces,
@@ -104,6 +106,7 @@ function sceneOf(model: Model, scale: number, { welded, edges }: Meshes): Scene 
     partOneSided: edges.partClosed.slice(),
     partBorders: edges.partBorders,
     partElement: model.partElement,
+    partMaterial: model.partMaterial,
     elementMixed: elementsOfSeveralMaterials(model),
     elementTerrain: Uint8Array.from(model.elements, ({ use }) => (use === 'terrain' ? 1 : 0)),
     partBounds,

@@ -8,12 +8,15 @@ export const EdgeKind = { coplanar: 0, faint: 1, smooth: 2, crease: 3, border: 4
 /** Triangles of a block: small enough to be passed over, large enough to be few. */
 export const BLOCK = 64;
 
+/** Of the form of a scene and of how it is prepared: one that was kept by an earlier version is prepared anew. */
+export const SCENE_VERSION = 3;
+
 /**
  * A model prepared for drawing: everything that does not depend on the view.
  * Triangle t has the corners triangles[3t..3t+2], counter-clockwise seen from outside where its part is closed.
  */
 export interface Scene {
-  readonly version: 2;
+  readonly version: typeof SCENE_VERSION;
   /** How many times larger the scene is than its model, a power of two: tolerances are made for things of a metre and more. */
   readonly scale: number;
   /** Welded corners, three numbers each; the corners of a part are contiguous. */
@@ -24,6 +27,8 @@ export interface Scene {
   /** Edges of each triangle, three each: edge k runs from corner k to corner k + 1. */
   readonly triangleEdges: Uint32Array;
   readonly trianglePart: Uint32Array;
+  /** The flat face that each triangle belongs to: triangles of one plane that hang together have one number, that of one of them. */
+  readonly triangleFace: Uint32Array;
   /** Triangle whose facing a sliver takes, or -1 for a sound triangle. */
   readonly sliverOf: Int32Array;
   /** Two corners each; edgeVertices[2e] < edgeVertices[2e + 1]. */
@@ -42,6 +47,8 @@ export interface Scene {
   /** Number of edges of the part with one face only. */
   readonly partBorders: Uint32Array;
   readonly partElement: Uint32Array;
+  /** Index into Model.materials of each part, -1 where none is known. */
+  readonly partMaterial: Int32Array;
   /** 1 for elements whose parts are of several materials. */
   readonly elementMixed: Uint8Array;
   /** 1 for terrain. */

@@ -1,0 +1,58 @@
+import fc from 'fast-check';
+import { expect, it } from 'vitest';
+import { cut } from '../cutting/cut';
+import { faceArea, faceContains, ringBounds, union } from '../geometry/polygons';
+import { prepare } from '../scene/prepare';
+import { viewsOf } from '../sights/views-of';
+import { gridScene } from '../testing/scenes';
+import { box, modelOf } from '../testing/solids';
+import { frameSight, FRONT, ISO, PLAN } from '../testing/views';
+import { visibleFaces } from './visible-faces';
+
+const SIGHTS = [
+  FRONT,
+  PLAN,
+  ISO,
+  frameSight([0.37, 0.81, -0.29], [0, 0, 1]),
+  frameSight([0, 1, 0], [0, 0, 1], [0, 0.37, 0]),
+  { ...ISO, trims: [{ origin: [0.41, 0.3, 0.6], normal: [0, 0, 1] }] },
+  { ...ISO, keepBox: { centre: [0.3, 0.2, 0.4], size: [1.3, 1.7, 1.1], turn: 20 } },
+] as const;
+
+const shown = (pieces: Parameters<typeof modelOf>[0], sight: (typeof SIGHTS)[number]) => {
+  const model = modelOf(pieces);
+  const scene = prepare(model);
+  const { views } = viewsOf(model, scene, sight);
+  const cuts = cut(model, scene, views, {});
+  return { scene, hiders: cuts[0]!.hiders, faces: visibleFaces(scene, { view: views[0]!, cut: cuts[0]!, traces: new Float64Array(0) }) };
+};
+
+it('of a box from its corner the three faces towards the eye, each with its own area in the picture', () => {
+  const { faces } = shown([{ solid: box([0, 0, 0], [1, 2, 3]), material: 'Oak' }], ISO);
+  const areas = faces.map(({ polygons }) => polygons.reduce((sum, face) => sum + faceArea(face), 0)).sort((a, b) => a - b);
+  // a face across an axis has 1/√3 of its area in an isometric picture
+  expect(areas.map((a) => Math.round(a * Math.sqrt(3) * 1e4) / 1e4)).toEqual([2, 3, 6]);
+  expect(faces.map(({ element, material }) => [element, material])).toEqual([[0, 0], [0, 0], [0, 0]]); // prettier-ignore
+});
+
+it('the visible faces and the cut faces cover the picture once, and at each place the nearest is seen', () => {
+  fc.assert(
+    fc.property(gridScene, fc.constantFrom(...SIGHTS), (pieces, sight) => {
+      const { faces, hiders } = shown(pieces, sight);
+      const polygons = [...faces.flatMap((f) => f.polygons), ...hiders.map(({ face }) => face)];
+      const sum = polygons.reduce((total, face) => total + faceArea(face), 0);
+      const whole = union(polygons.flatMap((face) => [...face])).reduce((total, face) => total + faceArea(face), 0);
+      expect(sum).toBeCloseTo(whole, 4);
+      // where two faces could be seen at a place, only one says so
+      for (const { polygons: own } of faces)
+        for (const face of own) {
+          const [u0, v0, u1, v1] = ringBounds(face);
+          // where surfaces run through one another both are seen within a hair
+          if (Math.min(u1 - u0, v1 - v0) < 0.01) continue;
+          const [u, v] = [u0 + 0.437 * (u1 - u0), v0 + 0.561 * (v1 - v0)];
+          if (faceContains(face, u, v)) expect(polygons.filter((other) => faceContains(other, u, v))).toHaveLength(1);
+        }
+    }),
+    { seed: 8, numRuns: 150 },
+  );
+});
