@@ -73,7 +73,7 @@ describe('the same drawing', () => {
         const [plain, kept] = [drawModel(model, sight), drawModel(model, { ...sight, hidden: true })];
         same(plain, kept, { roles: without('hidden') });
       }),
-      run(400),
+      run(220),
     );
   }, 120_000);
 
@@ -94,7 +94,7 @@ describe('the same drawing', () => {
         const model = modelOf(pieces);
         same(drawModel(model, { ...sight, keepBox }), drawModel(model, { ...sight, trims }));
       }),
-      run(200),
+      run(110),
     );
   }, 120_000);
 
@@ -106,7 +106,7 @@ describe('the same drawing', () => {
         const jog: Sight['path'] = [[-2, y], [0.217, y], [0.217, y + 1e-9], [3, y + 1e-9]]; // prettier-ignore
         same(drawModel(model, section([[-2, y], [3, y]], { limits })), drawModel(model, section(jog, { limits })), { reach: 2.5e-5, roles: without('hidden') }); // prettier-ignore
       }),
-      run(300),
+      run(160),
     );
   }, 120_000);
 
@@ -123,7 +123,7 @@ describe('the same drawing', () => {
         ] as const)
           same(drawModel(model, section(jog, { limits })), drawModel(model, section([[-2, at], [3, at]], { limits })), { reach: 2.5e-5 }); // prettier-ignore
       }),
-      run(200),
+      run(110),
     );
   }, 120_000);
 
@@ -138,7 +138,7 @@ describe('the same drawing', () => {
         const whole = { ...sight, leaveWhole: [{ class: 'Wall' }, { class: 'Guest' }] };
         same(drawModel(model, whole), drawModel(model, { ...sight, frame: { ...sight.frame!, cut: false } }));
       }),
-      run(200),
+      run(110),
     );
   }, 120_000);
 
@@ -163,7 +163,7 @@ describe('the same drawing', () => {
         expect([...lost(plain, graded), ...lost(graded, plain)]).toEqual([]);
         expect(lost(plain, drawModel(model, { ...sight, joints: [{ class: 'Guest' }] }))).toEqual([]);
       }),
-      run(200),
+      run(110),
     );
   }, 120_000);
 
@@ -183,7 +183,7 @@ describe('the same drawing', () => {
           expect(cut.regions).toHaveLength(whole.regions.length);
         },
       ),
-      run(500),
+      run(220),
     );
   }, 120_000);
 
@@ -195,7 +195,7 @@ describe('the same drawing', () => {
         const there = pieces.map((p) => (p.class === 'Guest' ? { ...p, solid: moved(p.solid, by) } : p));
         same(apart, drawModel(modelOf(there), view));
       }),
-      run(200),
+      run(110),
     );
   }, 120_000);
 
@@ -212,7 +212,7 @@ describe('the same drawing', () => {
         const sight = { ...view, ...more };
         expect(bytes([...samples, ...shuffle(own.map(another), 3)], sight)).toBe(bytes([...samples, ...own], sight));
       }),
-      run(400),
+      run(220),
     );
   }, 120_000);
 
@@ -229,7 +229,7 @@ describe('the same drawing', () => {
         const facts = (text: string) => text.replace(/"report":.*/, '');
         expect(facts(bytes(left, sight))).toBe(facts(bytes(named, { ...sight, show: [{ class: 'Guest', use: 'exclude' }] })));
       }),
-      run(300),
+      run(160),
     );
   }, 120_000);
 
@@ -241,7 +241,7 @@ describe('the same drawing', () => {
         const [far, endless] = [500, null].map((depth) => draw(model, ready, { ...sight, depth })) as [Drawing, Drawing];
         same(far, endless);
       }),
-      run(200),
+      run(110),
     );
   }, 120_000);
 });

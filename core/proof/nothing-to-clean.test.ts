@@ -17,9 +17,9 @@ const clean = (pieces: fc.Arbitrary<readonly Piece[]>, seed: number, numRuns: nu
   );
 
 it('a drawing has nothing to clean up: no double line, no speck, no gap, no face over another', () => {
-  clean(gridScene, 47, 2500);
+  clean(gridScene, 47, 1200);
 });
 
 it('nor aslant, with thin sheets, layered walls and terrain', () => {
-  clean(oddScene, 11, 1500);
+  clean(oddScene, 11, 800);
 });

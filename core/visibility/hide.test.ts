@@ -111,7 +111,7 @@ const loopingBar = fc
   });
 
 /** Scenes a view; six views of two kinds of scene, and half as many of a third. `npm run scenes` looks at 100,000 in all. */
-const RUNS = Number(process.env['TARVEX_SCENES'] ?? 170);
+const RUNS = Number(process.env['TARVEX_SCENES'] ?? 110);
 const TIME = 60_000 + RUNS * 100;
 
 const VIEWS: Record<string, Sight> = {
