@@ -1,6 +1,6 @@
 import { cut, type CutOptions } from './cutting/cut';
 import type { CutMemory } from './cutting/cut-memory';
-import type { CutFaces } from './cutting/regions';
+import type { CutFaces } from './cutting/cut-faces';
 import { Fault } from './faults/fault';
 import { compose, type Shown } from './linework/compose';
 import type { Drawing } from './linework/drawing';

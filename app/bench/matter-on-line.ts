@@ -1,4 +1,4 @@
-import type { Region } from '../../core/cutting/regions';
+import type { Region } from '../../core/cutting/cut-faces';
 import type { Vec2 } from '../../core/geometry/vec3';
 
 /** The stretches along the line from a to b (in a drawing's coordinates) that lie in cut faces, metres from a, merged where they touch. */

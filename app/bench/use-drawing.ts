@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Region } from '../../core/cutting/regions';
+import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import { database, type ModelInfo } from '../data/database';
 import { fingerprint, linesOf } from '../data/fingerprint';

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { Region } from '../../core/cutting/regions';
+import type { Region } from '../../core/cutting/cut-faces';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { Region } from '../../core/cutting/regions';
+import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import type { Engine } from './engine.worker';
 

@@ -1,5 +1,5 @@
 import { noteSentence } from '../../core/faults/wording';
-import type { Finding } from '../../core/proof/proof';
+import type { Finding } from '../../core/proof/finding';
 import type { ShownFinding } from './drawn-sight';
 
 const KIND: Readonly<Record<string, string>> = {

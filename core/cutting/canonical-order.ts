@@ -2,7 +2,7 @@ import { onGrid } from '../geometry/on-grid';
 import { reversed, type Ring } from '../geometry/polygons';
 import type { Outline } from './close-loops';
 import type { CutLoops } from './cut-loops';
-import type { Region } from './regions';
+import type { Region } from './cut-faces';
 
 /*
  * Outlines and regions in an order that depends on their places alone, each ring from its lowest corner: a cut does not hang on the
@@ -20,7 +20,7 @@ export function outlinesInOrder(loops: CutLoops): Outline[] {
 }
 
 /** A point nearer than this to the line between its neighbours, and between them, is no corner, metres: the noise of computing it. */
-const STRAIGHT = 1e-8;
+const ON_SIDE = 1e-8;
 
 /** The corners of a loop, without the points along its straight sides. A copy. */
 function cornersOf(points: Ring, isClosed: boolean): Ring {
@@ -44,7 +44,7 @@ function isBetween(points: Ring, a: number, b: number, c: number): boolean {
     qv = points[c + 1]! - points[b + 1]!;
   if (pu * qu + pv * qv <= 0) return false;
   const turn = pu * (qv + pv) - pv * (qu + pu);
-  return turn * turn < STRAIGHT * STRAIGHT * ((pu + qu) * (pu + qu) + (pv + qv) * (pv + qv));
+  return turn * turn < ON_SIDE * ON_SIDE * ((pu + qu) * (pu + qu) + (pv + qv) * (pv + qv));
 }
 
 /** Regions by the first corners of their outer rings, their holes likewise. */

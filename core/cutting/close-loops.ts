@@ -1,9 +1,7 @@
+import { CLOSE } from '../geometry/tolerances';
 import Flatbush from 'flatbush';
 import { UnionFind } from '../geometry/union-find';
 import { ringArea, ringContains, type Ring } from '../geometry/polygons';
-
-/** Ends of a cut outline closer than this are brought together, metres: gaps of shells that were meant to be closed. */
-const CLOSE = 1e-3;
 
 /** A cut outline of one part: a ring where it is closed. */
 export interface Outline {

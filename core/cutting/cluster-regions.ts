@@ -8,7 +8,7 @@ import { buildUpLayers, type CutLayer } from './build-up-layers';
 import type { Outline } from './close-loops';
 import { rankOf } from './material-rank';
 import { meetLayers, type LayeredCut } from './meet-layers';
-import type { CutFaces, Region, RegionOptions } from './regions';
+import type { CutFaces, Region, RegionOptions } from './cut-faces';
 import { snapCorners } from './snap-corners';
 import { subtractByPriority, OVERLAP, unite } from './clusters';
 

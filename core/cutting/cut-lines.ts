@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import type { CutFaces } from './regions';
+import type { CutFaces } from './cut-faces';
 import { SAME_LINE, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { clearLines } from './uncut-mask';

@@ -8,7 +8,7 @@ import { jointParts, shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
 import type { Frame } from '../geometry/frame';
 import { ON_PLANE } from '../geometry/tolerances';
-import type { CutFaces } from './regions';
+import type { CutFaces } from './cut-faces';
 import { outlinesInOrder } from './canonical-order';
 
 /** The outlines in which a plane cuts the parts that are shown: closed where they can be, in an order that depends on their places alone. */

@@ -16,7 +16,8 @@ import { earthRegion } from './earth';
 import { clipOutlines, halfPlanesIn, runsInside, stripInside, type HalfPlane } from './half-planes';
 import type { RankRule } from './material-rank';
 import { profileOf } from './profile';
-import { makeRegions, NOTHING_CUT, type CutFaces, type Region } from './regions';
+import { makeRegions } from './regions';
+import { NOTHING_CUT, type CutFaces, type Region } from './cut-faces';
 import { atTheirDepth, depthOf, endsOf, inPicture, looksAt } from './trims-in-picture';
 import { clearLines, clearRegions, coversBefore, rimLines } from './uncut-mask';
 

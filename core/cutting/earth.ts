@@ -3,7 +3,7 @@ import { difference, faceArea, reversed, ringBounds, type Ring } from '../geomet
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../geometry/frame';
-import type { CutFaces, Region } from './regions';
+import type { CutFaces, Region } from './cut-faces';
 
 /** What is drawn below a ground line lies below it in space too, where the picture stands as upright as this: the height of its up. */
 const UPRIGHT = 0.3;

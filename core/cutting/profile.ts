@@ -1,4 +1,4 @@
-import type { CutFaces, Region } from './regions';
+import type { CutFaces, Region } from './cut-faces';
 import { regionsInOrder } from './canonical-order';
 import { unite } from './clusters';
 

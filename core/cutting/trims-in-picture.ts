@@ -4,7 +4,7 @@ import { dot, type Vec3 } from '../geometry/vec3';
 import type { SegmentList } from '../sights/segments';
 import type { TrimPlane } from '../sights/trims';
 import type { View } from '../sights/view';
-import type { CutFaces } from './regions';
+import type { CutFaces } from './cut-faces';
 
 /** From where faces are looked at, and where the View ends. */
 type Looking = Pick<View, 'frame' | 'distance' | 'isCut' | 'reach'>;

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import type { Region } from './regions';
+import type { Region } from './cut-faces';
 import {
   difference,
   faceArea,
@@ -23,7 +23,7 @@ import { roleIndex } from '../sights/role';
 import { Segments, type SegmentList } from '../sights/segments';
 
 /** Nothing as thin as this is taken from a cut face, metres: what touches is not covered. Some steps of the polygon kernel's grid. */
-const THIN = 3e-6;
+const NO_WIDTH = 3e-6;
 
 /** What an element that is left whole covers of a cut face. */
 export interface Cover {
@@ -140,11 +140,11 @@ export function clearRegions(regions: readonly Region[], covers: readonly Cover[
   });
 }
 
-/** Whether a face is no wider than THIN anywhere: twice its area by its perimeter. */
+/** Whether a face is no wider than NO_WIDTH anywhere: twice its area by its perimeter. */
 function isThin(face: Face): boolean {
   let round = 0;
   for (const ring of face) for (const [a, b, c, d] of sidesOf(ring)) round += Math.hypot(c - a, d - b);
-  return 2 * faceArea(face) <= THIN * round;
+  return 2 * faceArea(face) <= NO_WIDTH * round;
 }
 
 /** Where an element that is left whole comes out of a cut face: an edge, unless its outline runs there, which is stronger. */

@@ -1,6 +1,11 @@
 /**
- * Every tolerance of the engine, in metres unless said otherwise, each with the reason for its size.
- * They form a ladder: edge < weld < depth < snap, with a clear gap between neighbours, so that no step undoes an earlier one.
+ * The tolerances by which the engine decides, in metres unless said otherwise, each with the reason for its size; what a kernel needs for
+ * its own arithmetic stands beside it. They hold for a scene of a metre and more: a smaller model is enlarged before (`Scene.scale`), one
+ * of coordinates coarser than a weld is made smaller.
+ *
+ * The ladder, in micrometres: 0.1 on a plane; 1 the grid of the polygon kernel; 2 edge; 3 straight; 10 weld; 20 depth, snap, join and arc
+ * fit, which all ask whether two things are one; 50 the same line; 100 a speck, a thin face; 1000 a gap that is closed. What is decided on one
+ * step is never asked again on a lower one.
  */
 
 /** Two corners of one part closer than this are one corner. Readers deliver single-precision shapes of some 10 m: noise of 1e-6. */
@@ -59,3 +64,24 @@ export const ARC_STEP = (22.6 * Math.PI) / 180;
 
 /** Largest step of what is round at all: 12 sides. Above it, a polygon is meant: an octagonal column stays one. */
 export const ROUND_STEP = (30.5 * Math.PI) / 180;
+
+/** A triangle lower than this is a sliver without a face of its own: the weld may have moved its corners by half of that. */
+export const SILENT = 2 * WELD;
+
+/** One lower than this has a face, but hardly a direction: what meets beyond it decides whether its edges are lines. Ten welds. */
+export const THIN = 10 * WELD;
+
+/** Ends of a cut outline closer than this are brought together, metres: gaps of shells that were meant to be closed. */
+export const CLOSE = 1e-3;
+
+/** Outlines that are farther apart than this have nothing to do with each other, metres: layers that meet may miss their face by as much. */
+export const APART = 1e-3;
+
+/** The picture falls back by more than this on one side of an outline, metres; less is an edge (a door leaf in its frame). Of small models less in proportion. */
+export const JUMP = 0.01;
+
+/** How far beside the line the depth is asked. */
+export const ASIDE = 2e-4;
+
+/** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
+export const BEHIND = 1e-3;

@@ -1,5 +1,5 @@
 import type { Cut } from '../cutting/cut';
-import type { Region } from '../cutting/regions';
+import type { Region } from '../cutting/cut-faces';
 import { append } from '../geometry/append';
 import type { Frame } from '../geometry/frame';
 import type { Ring } from '../geometry/polygons';

@@ -1,4 +1,4 @@
-import type { Region } from '../cutting/regions';
+import type { Region } from '../cutting/cut-faces';
 import { intersection, ringBounds } from '../geometry/polygons';
 import { SPECK } from '../geometry/tolerances';
 import type { Limits } from '../sights/sight';

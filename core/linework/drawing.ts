@@ -1,4 +1,4 @@
-import type { Region } from '../cutting/regions';
+import type { Region } from '../cutting/cut-faces';
 import type { Note } from '../faults/fault';
 import type { Frame } from '../geometry/frame';
 import type { Limits } from '../sights/sight';

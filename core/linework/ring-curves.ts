@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import type { Region } from '../cutting/regions';
+import type { Region } from '../cutting/cut-faces';
 import { ringBounds } from '../geometry/polygons';
 import { JOIN } from '../geometry/tolerances';
 import { arcBounds, arcParameter, isWhole } from '../geometry/arcs/arc';

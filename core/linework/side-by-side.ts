@@ -1,4 +1,4 @@
-import type { Region } from '../cutting/regions';
+import type { Region } from '../cutting/cut-faces';
 import { intersection, ringBounds, union } from '../geometry/polygons';
 import { JOIN } from '../geometry/tolerances';
 import { Segments, type SegmentList } from '../sights/segments';

@@ -8,10 +8,10 @@ import { resolveSight } from '../sights/resolve-sight';
 import { shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
 import { Facing, viewSpace } from '../visibility/view-space';
-import type { Finding } from './proof';
+import type { Finding } from './finding';
 
 /** A face nearer to the cutting plane than this is grazed: what is drawn hangs on a hair. Metres. */
-const NEAR = 0.002;
+const GRAZE = 0.002;
 /** Smaller faces in the plane are not worth a word, square metres. */
 const SMALL = 0.01;
 /** The nudge that gets clear of the face, metres. */
@@ -41,7 +41,7 @@ function grazed(model: Model, scene: Scene, sight: Sight, left = -Infinity, righ
     if (shown[part] !== 1 || !scene.partClosed[part]) continue;
     for (let t = scene.partTriangleStart[part]!; t < scene.partTriangleStart[part + 1]!; t++) {
       const [a, b, c] = [scene.triangles[t * 3]!, scene.triangles[t * 3 + 1]!, scene.triangles[t * 3 + 2]!];
-      if (Math.abs(w[a]!) > NEAR || Math.abs(w[b]!) > NEAR || Math.abs(w[c]!) > NEAR || facing[t] === Facing.edgeOn) continue;
+      if (Math.abs(w[a]!) > GRAZE || Math.abs(w[b]!) > GRAZE || Math.abs(w[c]!) > GRAZE || facing[t] === Facing.edgeOn) continue;
       if (Math.max(u[a]!, u[b]!, u[c]!) < left || Math.min(u[a]!, u[b]!, u[c]!) > right) continue;
       const area = Math.abs((u[b]! - u[a]!) * (v[c]! - v[a]!) - (v[b]! - v[a]!) * (u[c]! - u[a]!)) / 2;
       const element = scene.partElement[part]!;
@@ -94,6 +94,6 @@ function partsNear({ partBounds }: Scene, { origin, look }: Frame, shown: Uint8A
     ];
     const middle: Vec3 = [(x0 + x1) / 2 - origin[0], (y0 + y1) / 2 - origin[1], (z0 + z1) / 2 - origin[2]];
     const half = reach(x0, x1, look[0]) + reach(y0, y1, look[1]) + reach(z0, z1, look[2]);
-    return Math.abs(dot(middle, look)) <= half + NEAR ? is : 0;
+    return Math.abs(dot(middle, look)) <= half + GRAZE ? is : 0;
   });
 }

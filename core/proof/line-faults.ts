@@ -5,7 +5,7 @@ import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { pathLength } from '../linework/lines-builder';
 import { ROLES, roleIndex } from '../sights/role';
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
-import type { Finding } from './proof';
+import type { Finding } from './finding';
 
 /** Sine of 0.3°: lines more aslant than this cross, however long they stay near each other. */
 const CROSSING = 0.005;

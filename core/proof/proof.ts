@@ -1,6 +1,6 @@
+import type { Finding } from './finding';
 import { append } from '../geometry/append';
 import type { StyledDrawing } from '../drafting/style-drawing';
-import type { Note } from '../faults/fault';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
@@ -10,11 +10,6 @@ import { emptyReason, isEmpty } from './empty-reason';
 import { grazingCuts } from './grazing-cuts';
 import { lineFaults } from './line-faults';
 import { regionOverlaps } from './region-overlaps';
-
-/** Something in a drawing that a drafter would look at before it leaves the house; `at` is its place in the drawing, or null. */
-export interface Finding extends Note {
-  readonly at: readonly [number, number] | null;
-}
 
 /** What was left out on the way and can be read in the report. */
 const LOST = /^(element-not-built|element-empty|element-not-finite|element-far-away|element-shape-lost|file-cut-off)$/;

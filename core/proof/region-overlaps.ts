@@ -2,7 +2,7 @@ import Flatbush from 'flatbush';
 import { faceArea, intersection, ringBounds } from '../geometry/polygons';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
-import type { Finding } from './proof';
+import type { Finding } from './finding';
 
 /** Smaller overlaps are the grid of the polygon kernel, square metres. */
 const NOISE = 1e-5;

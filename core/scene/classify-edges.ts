@@ -1,10 +1,6 @@
-import { COARSE_COS, COPLANAR_COS, DEPTH, FLAT_COS, SMOOTH_COS, WELD } from '../geometry/tolerances';
+import { COARSE_COS, COPLANAR_COS, DEPTH, FLAT_COS, SILENT, SMOOTH_COS, THIN } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
 
-/** A triangle lower than this is a sliver without a face of its own: the weld may have moved its corners by half of that. */
-const SILENT = 2 * WELD;
-/** One lower than this has a face, but hardly a direction: what meets beyond it decides whether its edges are lines. Ten welds. */
-const THIN = 10 * WELD;
 /** So many thin triangles are walked over to a sound one. */
 const WALK = 12;
 

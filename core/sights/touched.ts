@@ -9,7 +9,7 @@ import type { Limits, Rule, Sight } from './sight';
 import { trimPlanes, type TrimPlane } from './trims';
 
 /** Elements this near to what a sight shows may still have a say in it: joints, and what the proof looks for beside a cut. Metres. */
-const NEAR = 0.05;
+const BESIDE = 0.05;
 
 /** What of a model decides which elements a sight can meet. */
 export interface Boxed extends Placed {
@@ -88,7 +88,7 @@ function along({ origin, ...axes }: Frame, axis: 'right' | 'up' | 'look', by: nu
 type HalfSpace = readonly [x: number, y: number, z: number, to: number, i: number, j: number, k: number];
 
 function halfSpace({ origin, normal: [x, y, z] }: TrimPlane): HalfSpace {
-  const to = origin[0] * x + origin[1] * y + origin[2] * z + NEAR;
+  const to = origin[0] * x + origin[1] * y + origin[2] * z + BESIDE;
   return [x, y, z, to, x > 0 ? 0 : 3, y > 0 ? 1 : 4, z > 0 ? 2 : 5];
 }
 

@@ -1,10 +1,11 @@
 import { foreshortening } from '../geometry/frame';
 import { EdgeKind, type Scene } from '../scene/scene';
 import { pointAtEye } from './at-eye';
-import type { Picture } from './fill-tiles';
+import type { Picture } from './picture';
 import { turnsAway } from './silhouette';
 import { coverageHides } from './tile-coverage';
-import { BEHIND, bandAt, type Tiles } from './tile-index';
+import { BEHIND } from '../geometry/tolerances';
+import { bandAt, type Tiles } from './tile-index';
 import { PAD } from './triangle-batches';
 import { BEHIND_EYE, Facing } from './view-space';
 

@@ -5,7 +5,7 @@ import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } 
 const _from = new Float64Array(LIST),
   _to = new Float64Array(LIST);
 /** Intervals that nearly touch are one, as parts of the line. */
-const GAP = 1e-9;
+const TOUCHING = 1e-9;
 
 /** The answer where nothing backs a line, and where all of it is backed. */
 const NONE: readonly number[] = [];
@@ -95,7 +95,7 @@ export function backing(
         if (e0 > 0) from = Math.max(from, e0 / (e0 - e1));
         else if (e1 > 0) to = Math.min(to, e0 / (e0 - e1));
         if (to <= from) continue;
-        count = insert(_from, _to, count, from, to, GAP);
+        count = insert(_from, _to, count, from, to, TOUCHING);
         if (_from[0] === 0 && _to[0] === 1) return ALL;
       }
     }

@@ -1,41 +1,18 @@
+import { Source, type Picture } from './picture';
 import earcut from 'earcut';
 import type { CutFace } from '../cutting/cut-face';
 import { foreshortening } from '../geometry/frame';
 import { ringBounds, type Face } from '../geometry/polygons';
 import { EDGE } from '../geometry/tolerances';
-import { EdgeKind, type Scene } from '../scene/scene';
+import { EdgeKind } from '../scene/scene';
 import type { View } from '../sights/view';
 import { NEAREST } from '../sights/views-of';
 import { pointAtEye } from './at-eye';
 import { clipPolygon } from './clip-polygon';
-import type { Clips } from './clips';
 import type { Band } from './tile-index';
-import { TileStore, type Batch, type Grid } from './tile-store';
-import type { TriangleBatches } from './triangle-batches';
-import { BEHIND_EYE, Facing, type OpenViewSpace } from './view-space';
+import { TileStore, type Batch } from './tile-store';
+import { BEHIND_EYE, Facing } from './view-space';
 import type { WantedTiles } from './wanted-tiles';
-import type { Workspace } from './workspace';
-
-/** What one picture is made of, before anything is hidden. */
-export interface Picture {
-  readonly scene: Scene;
-  readonly view: View;
-  readonly space: OpenViewSpace;
-  readonly clips: Clips;
-  readonly batches: TriangleBatches;
-  readonly grid: Grid;
-  readonly cutFaces: readonly CutFace[];
-  readonly earthFaces: readonly Face[];
-  /** Lines of space that are wanted where they are hidden, and a triangle of the part of each: see `Cut`. */
-  readonly backs: Float64Array;
-  readonly backFaces: Uint32Array;
-  /** Whether there are lines that belong to no part. */
-  readonly hasTraces: boolean;
-  readonly workspace: Workspace;
-}
-
-/** What hides something and is no triangle of the scene: a face that is cut, and earth below a terrain's edge. */
-export const Source = { cutFace: -1, curtain: -2 } as const;
 
 /** How far below everything a curtain of earth hangs, metres. */
 const BELOW = 1;

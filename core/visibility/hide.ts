@@ -1,11 +1,11 @@
-import { DEPTH, EDGE, SNAP, SPECK } from '../geometry/tolerances';
+import { BEHIND, DEPTH, EDGE, SNAP, SPECK } from '../geometry/tolerances';
 import { Growing } from '../geometry/growing';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
-import { Source } from './fill-tiles';
+import { Source } from './picture';
 import { continues, hidesBeyond, type PictureLine } from './flush-faces';
 import { Stretches } from '../geometry/intervals';
-import { BEHIND, bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
+import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
 import type { OpenViewSpace } from './view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
@@ -17,7 +17,7 @@ export interface Pieces {
 }
 
 /** Pieces shorter than this, and gaps between hidden stretches, come from the widening of the occluders. */
-const GAP = 5 * EDGE;
+const LEFTOVER = 5 * EDGE;
 
 const _hidden = new Stretches();
 /** Where a face of another part continues the edge's own, and where something else hides it there. */
@@ -72,7 +72,7 @@ export function hide(
     line.du = du;
     line.dv = dv;
     line.length = length;
-    const gap = GAP / length;
+    const gap = LEFTOVER / length;
     const search = nextSearch();
     const end = dw > 0 ? w0 + dw : w0;
     const deepest = end + DEPTH + Math.abs(end) * UNORDERED;
@@ -321,9 +321,9 @@ function emitGaps(
   for (let k = 0; k <= count; k++) {
     const until = k < count ? Math.min(exactFrom[k]!, hi) : hi;
     // a whole edge is no leftover of the widening, however short it is: fine round things are made of such
-    if ((until - t) * length > GAP || (t === 0 && until === 1)) {
-      const a = t * length < GAP ? 0 : t,
-        b = (1 - until) * length < GAP ? 1 : until;
+    if ((until - t) * length > LEFTOVER || (t === 0 && until === 1)) {
+      const a = t * length < LEFTOVER ? 0 : t,
+        b = (1 - until) * length < LEFTOVER ? 1 : until;
       const data = sink.ends.reserve(6),
         q = sink.ends.length;
       data[q] = u0 + a * (u1 - u0);

@@ -42,9 +42,6 @@ export interface Band {
 
 export const STRIDE = 17;
 
-/** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
-export const BEHIND = 1e-3;
-
 /** Lists are ordered by depth to single precision: by how much a nearer one may come later, as a part of its depth. */
 export const UNORDERED = 2.4e-7;
 

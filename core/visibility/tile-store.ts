@@ -1,9 +1,9 @@
-import { EDGE } from '../geometry/tolerances';
+import { BEHIND, EDGE } from '../geometry/tolerances';
 import type { Growing } from '../geometry/growing';
 import { orderByDepth } from './order-by-depth';
 import { BOX, PLANE, QUAD, quadOf } from './quad';
 import type { Workspace } from './workspace';
-import { BEHIND, STRIDE, writeRecord, type Band } from './tile-index';
+import { STRIDE, writeRecord, type Band } from './tile-index';
 import type { TileCoverage } from './tile-coverage';
 import type { TriangleBatches } from './triangle-batches';
 

@@ -1,7 +1,8 @@
 import { joinSegments, type SegmentList } from '../sights/segments';
 import type { Scene } from '../scene/scene';
 import { shared } from '../geometry/shared-memory';
-import { fillTiles, type Picture } from './fill-tiles';
+import { fillTiles } from './fill-tiles';
+import type { Picture } from './picture';
 import { linesOf, openPicture, see, type VisibilityQuery } from './see';
 import { giveBack, takeWorkspace } from './workspace';
 import { STRIDE, tilesOf, type Band } from './tile-index';

@@ -2,7 +2,8 @@ import { difference, faceArea, ringArea, ringBounds, union, type Face, type Ring
 import { DEPTH } from '../geometry/tolerances';
 import type { Scene } from '../scene/scene';
 import { clipPolygon } from './clip-polygon';
-import { fillTiles, type Picture } from './fill-tiles';
+import { fillTiles } from './fill-tiles';
+import type { Picture } from './picture';
 import { openPicture, type VisibilityQuery } from './see';
 import { recordOf, type Band } from './tile-index';
 import { giveBack, takeWorkspace } from './workspace';

@@ -1,4 +1,4 @@
-import { SPECK } from '../geometry/tolerances';
+import { ASIDE, JUMP, SPECK } from '../geometry/tolerances';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
 import { ALL, backing, shared } from './depth-drop';
@@ -9,10 +9,6 @@ import { STRIDE, type Tiles } from './tile-index';
 import { roleIndex } from '../sights/role';
 import { NOTHING, type SegmentFacts, type Segments } from '../sights/segments';
 
-/** The picture falls back by more than this on one side of an outline, metres; less is an edge (a door leaf in its frame). Of small models less in proportion. */
-const JUMP = 0.01;
-/** How far beside the line the depth is asked. */
-const ASIDE = 2e-4;
 /** At the ends of a piece that asks beyond what the piece belongs to: a shorter stretch there is no stretch of its own. */
 const END = 5 * ASIDE;
 /** What lies beyond a stretch shorter than this is asked in its middle alone; of longer ones so often, and no oftener than so many times. */

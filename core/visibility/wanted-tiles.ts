@@ -1,6 +1,6 @@
 import { EdgeKind, type Scene } from '../scene/scene';
 import { Facing } from './view-space';
-import type { Picture } from './fill-tiles';
+import type { Picture } from './picture';
 
 /** Fewer triangles are no fine surface worth the while. */
 const FINE = 256;
