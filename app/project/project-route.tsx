@@ -4,6 +4,9 @@ import { database } from '../data/database';
 import { loadModel } from '../data/models';
 import type { Route } from './+types/project-route';
 
+/** The model that was last made ready: the loader runs again at each action, when there is nothing left to prepare. */
+let readied = '';
+
 /** Loads a project and what is known of its model; both live in this browser. */
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   // the worker starts while the model's row is read
@@ -12,8 +15,9 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const model = project && (await loadModel(project.model));
   if (!project || !model)
     throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
-  // prepared in the meantime; what goes wrong is said when a drawing is asked for
-  void pool.live.run((engine) => engine.ready(project.model)).catch(() => undefined);
+  // prepared in the meantime, once; what goes wrong is said when a drawing is asked for
+  if (readied !== project.model) void pool.live.run((engine) => engine.ready(project.model)).catch(() => undefined);
+  readied = project.model;
   return { project, model };
 }
 clientLoader.hydrate = true as const;

@@ -6,6 +6,8 @@ import { pack, unpack } from '../data/packed';
 
 /** Smaller scenes are prepared as soon as they are read. */
 const WORTH = 20_000;
+/** A scene is kept where there is room for it so many times over. */
+const SPARE = 10;
 
 /** The scene of a model: as it was kept, where it was, else prepared now and kept for the next time. */
 export async function sceneOf(id: string, model: Model): Promise<Scene> {
@@ -16,9 +18,11 @@ export async function sceneOf(id: string, model: Model): Promise<Scene> {
   return scene;
 }
 
-/** Keeps a scene beside its model; without room for it, it is prepared anew the next time. */
+/** Keeps a scene beside its model; where room is short it is left to what cannot be made anew, and the scene is prepared the next time. */
 export async function keepScene(id: string, scene: Scene): Promise<void> {
   if (scene.triangles.length / 3 < WORTH) return;
+  const { quota = 0, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
+  if (quota - usage < SPARE * bytesOf(scene)) return;
   await database.scenes.put({ id, version: SCENE_VERSION, scene: pack(scene) }).catch(() => undefined);
 }
 
@@ -33,3 +37,6 @@ async function read(id: string, model: Model): Promise<Scene | null> {
     return null;
   }
 }
+
+const bytesOf = (scene: Scene): number =>
+  Object.values(scene).reduce((sum, value) => sum + (ArrayBuffer.isView(value) ? value.byteLength : 0), 0);
