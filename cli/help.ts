@@ -7,7 +7,7 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
   tarvex help draw | inspect | check | proof                  more about a command
 
 MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, a plan in .dxf, or an archive (.zip, .ifczip) with one in it.
-Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings.
+Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings, or a doubtful drawing with --strict.
 
 A first drawing:
   echo '{ "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }' > plan.json
@@ -33,6 +33,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --flat             JSON: every line as plain points, arcs broken up to 0.1 mm
   --times            put the times of the steps into the report (the file is then no longer the same at each run)
   --explain DIR      write an SVG after each step of the pipeline into DIR
+  --strict           exit code 3 when something about the drawing is doubtful (unit, open outlines, nothing to see)
 
 A sight file, lengths in metres in the coordinates of the model:
   section      { "kind": "section", "number": "S-01", "name": "Through the shaft", "path": [[-2, 2.4], [19, 2.4]], "look": "left" }
@@ -49,7 +50,7 @@ An axonometric can be pulled apart: "pullApart": [{ "class": "Roof", "by": [0, 0
 "layersMeet": true lets the layers of a wall go on through weaker ones of a wall that it stands at, to their own material.
 For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.
 More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
-"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 }, "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, storey, material, name, id, or of several models one by the name of its file: { "model": "site" }.
+"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 } (a section ends at both ends of its path, unless "left" or "right" say otherwise; null opens one), "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, storey, material, name, id, or of several models one by the name of its file: { "model": "site" }.
 `;
 
 const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z] [--with FILE]
