@@ -93,14 +93,20 @@ function ringsOf(drawing: Drawing, lineLayer: Uint16Array): Step[][] {
   }
 }
 
-/** Where one element follows another on a straight side there is no corner. In place. */
+/** Where one element follows another on a straight side there is no corner, nor where the ring begins on one. In place. */
 function withoutSeams(flat: number[], deep: number[]): void {
-  for (let k = deep.length - 2; k > 0; k--) {
-    const three = Float64Array.from(flat.slice(k * 2 - 2, k * 2 + 4));
-    if (!isBetween(three, 0, 2, 4, STRAIGHT / 10)) continue;
-    flat.splice(k * 2, 2);
-    deep.splice(k, 1);
-  }
+  const isSeam = (before: number, at: number, after: number) =>
+    isBetween(Float64Array.from([before, at, after].flatMap((k) => [flat[k * 2]!, flat[k * 2 + 1]!])), 0, 2, 4, STRAIGHT / 10);
+  for (let k = deep.length - 2; k > 0; k--)
+    if (isSeam(k - 1, k, k + 1)) {
+      flat.splice(k * 2, 2);
+      deep.splice(k, 1);
+    }
+  if (deep.length < 5 || !isSeam(deep.length - 2, 0, 1)) return;
+  flat.splice(0, 2);
+  deep.shift();
+  flat.splice(-2, 2, flat[0]!, flat[1]!);
+  deep[deep.length - 1] = deep[0]!;
 }
 
 function addRing(drawing: Drawing, ring: readonly Step[], out: LinesBuilder): void {
