@@ -32,3 +32,9 @@ export const moveFrame = (frame: Frame, shift: Vec3): Frame => ({
  * is projective: lines stay straight and planes flat, and nearer stays nearer, so that everything after it is as for parallels.
  */
 export const foreshortening = (depth: number, distance: number): number => (distance === Infinity ? 1 : distance / (distance + depth));
+
+/** Right and left changed: the frame of a picture drawn as in a mirror on the ground. No coordinate becomes minus nought. */
+export const mirrorFrame = (frame: Frame): Frame => {
+  const [x, y, z] = frame.right;
+  return { ...frame, right: [-x + 0, -y + 0, -z + 0] };
+};

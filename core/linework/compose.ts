@@ -1,13 +1,13 @@
 import type { Cut } from '../cutting/cut';
 import type { Region } from '../cutting/cut-faces';
 import { append } from '../geometry/append';
-import type { Frame } from '../geometry/frame';
+import { mirrorFrame, type Frame } from '../geometry/frame';
 import type { Ring } from '../geometry/polygons';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import { roleIndex } from '../sights/role';
 import { elementOf, joinSegments, roleOf, Segments, type SegmentList } from '../sights/segments';
-import type { Limits, Sight } from '../sights/sight';
+import type { Sight } from '../sights/sight';
 import type { View } from '../sights/view';
 import type { SightViews } from '../sights/views-of';
 import { canonicalOrder } from './canonical-order';
@@ -16,7 +16,7 @@ import { curvesOfLines } from './curves-of-lines';
 import type { Drawing, StepTimes } from './drawing';
 import { joinLines } from './join-lines';
 import type { KnownCurve } from './match-arcs';
-import { reduced } from './reduced';
+import { enlargedLimits, reduced } from './reduced';
 import { removeDoubles } from './remove-doubles';
 import { rimCurves } from './rims';
 import { ringCurves } from './ring-curves';
@@ -55,7 +55,7 @@ export function compose(
   const drawnNotes = [...model.notes, ...notes, ...shown.flatMap(({ cut }) => cut.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms: {} as StepTimes, notes: drawnNotes };
   const entire: Drawing = { version: 1, frame, jumps: jumps ?? [], ...lines, regions, report };
-  const cropped = cropDrawing(entire, enlarged(limits, scene.scale));
+  const cropped = cropDrawing(entire, enlargedLimits(limits, scene.scale));
   return reduced({ ...cropped, steps, regionCurves: ringCurves(cropped.regions, cropped) }, scene.scale, limits);
 }
 
@@ -119,15 +119,9 @@ function knownCurves(scene: Scene, shown: readonly Shown[], legs: readonly Place
 }
 
 function frameInDrawing({ frame, place }: View): Frame {
-  const { right } = frame;
-  return place.isMirrored ? { ...frame, right: [-right[0], -right[1], -right[2]] } : frame;
+  return place.isMirrored ? mirrorFrame(frame) : frame;
 }
 
 /** The elements that keep their joints, or a part of them. */
 const jointElements = ({ partElement }: Scene, { joints }: View): ReadonlySet<number> =>
   new Set([...joints].flatMap((keeps, part) => (keeps ? [partElement[part]!] : [])));
-
-function enlarged(limits: Limits | undefined, by: number): Limits | undefined {
-  if (!limits || by === 1) return limits;
-  return Object.fromEntries(Object.entries(limits).map(([side, at]) => [side, typeof at === 'number' ? at * by : at]));
-}

@@ -1,7 +1,7 @@
 import { onGrid } from '../geometry/on-grid';
 import { ARC_FIT, ROUND_STEP } from '../geometry/tolerances';
 import { arcParameter, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
-import type { Stretch } from '../geometry/arcs/fit-arcs';
+import { divide, type Stretch } from '../geometry/arcs/fit-arcs';
 
 /** A curve that was recognised somewhere on an element, and the step of its corners. */
 export interface KnownCurve {
@@ -42,22 +42,8 @@ export const mayBeRound = (points: Float64Array, stretches: readonly Stretch[]):
     return false;
   });
 
-function adopt(points: Float64Array, { from, to }: Stretch, curves: readonly KnownCurve[]): Stretch[] {
-  const out: Stretch[] = [];
-  let straight = from;
-  for (let i = from; i + CHORDS <= to;) {
-    const found = longest(points, i, to, curves);
-    if (!found) {
-      i++;
-      continue;
-    }
-    if (i > straight) out.push({ from: straight, to: i, arc: null });
-    out.push(found);
-    straight = i = found.to;
-  }
-  if (straight < to) out.push({ from: straight, to, arc: null });
-  return out;
-}
+const adopt = (points: Float64Array, { from, to }: Stretch, curves: readonly KnownCurve[]): Stretch[] =>
+  divide(from, to, CHORDS, (i) => longest(points, i, to, curves));
 
 /** The longest run of corners from i on that lies on one of the curves, or null. */
 function longest(points: Float64Array, i: number, last: number, curves: readonly KnownCurve[]): Stretch | null {

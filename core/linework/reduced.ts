@@ -6,37 +6,24 @@ import { mapArcs, type Drawing } from './drawing';
 export function reduced(drawing: Drawing, scale: number, limits: Limits | undefined): Drawing {
   if (scale === 1) return { ...drawing, limits };
   const smaller = (x: number) => x / scale;
+  const smallerArc = ([u, v, a, b, ...angles]: Arc): Arc => [u / scale, v / scale, a / scale, b / scale, ...angles];
   return {
     ...drawing,
     limits,
     points: drawing.points.map(smaller),
     depths: drawing.depths.map(smaller),
-    arcs: mapArcs(drawing, ([u, v, a, b, ...rest]): Arc => [u / scale, v / scale, a / scale, b / scale, ...rest] as unknown as Arc),
+    arcs: mapArcs(drawing, smallerArc),
     regions: drawing.regions.map((region) => ({ ...region, face: region.face.map((ring) => ring.map(smaller)) })),
     steps: drawing.steps?.map(smaller) ?? [],
-    regionCurves:
-      drawing.regionCurves?.map((curves) =>
-        curves.map((curve) => ({
-          ...curve,
-          arc: [
-            curve.arc[0] / scale,
-            curve.arc[1] / scale,
-            curve.arc[2] / scale,
-            curve.arc[3] / scale,
-            curve.arc[4],
-            curve.arc[5],
-            curve.arc[6],
-          ] as Arc,
-        })),
-      ) ?? [],
+    regionCurves: drawing.regionCurves?.map((curves) => curves.map((curve) => ({ ...curve, arc: smallerArc(curve.arc) }))) ?? [],
   };
 }
 
 /** The other way round: a drawing as large as the scene that it was made of. */
-export const enlarged = (drawing: Drawing, scale: number): Drawing => {
-  if (scale === 1) return drawing;
-  const limits = Object.fromEntries(
-    Object.entries(drawing.limits ?? {}).map(([side, at]) => [side, typeof at === 'number' ? at * scale : at]),
-  );
-  return reduced(drawing, 1 / scale, limits);
-};
+export const enlarged = (drawing: Drawing, scale: number): Drawing =>
+  scale === 1 ? drawing : reduced(drawing, 1 / scale, enlargedLimits(drawing.limits, scale));
+
+export function enlargedLimits(limits: Limits | undefined, by: number): Limits | undefined {
+  if (!limits || by === 1) return limits;
+  return Object.fromEntries(Object.entries(limits).map(([side, at]) => [side, typeof at === 'number' ? at * by : at]));
+}

@@ -1,5 +1,5 @@
 import type { Note } from '../faults/fault';
-import { foreshortening, moveFrame, type Frame } from '../geometry/frame';
+import { foreshortening, mirrorFrame, moveFrame, type Frame } from '../geometry/frame';
 import { ON_PLANE } from '../geometry/tolerances';
 import { dot, scale, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
@@ -50,12 +50,11 @@ export function viewsOf(model: Model, scene: Scene, sight: Sight, told: ToldPart
           isMirrored: sight.kind === 'ceiling plan',
         }),
       ];
-  const { right } = plane.frame;
   return {
     views: (sight.overhead === undefined ? made : [...made, upwards(model, scene, sight, told, limits)]).map((view) =>
       enlarged(view, scene.scale),
     ),
-    frame: sight.kind === 'ceiling plan' ? { ...plane.frame, right: [-right[0] + 0, -right[1] + 0, -right[2] + 0] } : plane.frame,
+    frame: sight.kind === 'ceiling plan' ? mirrorFrame(plane.frame) : plane.frame,
     limits,
     notes: askewNote(scene, sight, plane.frame),
   };

@@ -334,21 +334,14 @@ class Candidates {
     joinB: number,
   ): void {
     const p = this.ends;
-    if (u0 + SKEW * v0 > u1 + SKEW * v1) {
-      p[0] = u1;
-      p[1] = v1;
-      p[2] = w1;
-      p[3] = u0;
-      p[4] = v0;
-      p[5] = w0;
-    } else {
-      p[0] = u0;
-      p[1] = v0;
-      p[2] = w0;
-      p[3] = u1;
-      p[4] = v1;
-      p[5] = w1;
-    }
+    const first = u0 + SKEW * v0 > u1 + SKEW * v1 ? 3 : 0;
+    const second = 3 - first;
+    p[first] = u0;
+    p[first + 1] = v0;
+    p[first + 2] = w0;
+    p[second] = u1;
+    p[second + 1] = v1;
+    p[second + 2] = w1;
     const { view, clips, workspace } = this.picture;
     if (this.isCut && !cutOff(p, -p[2]!, -p[5]!, 0)) return;
     if ((p[2]! > view.depth || p[5]! > view.depth) && !cutOff(p, p[2]! - view.depth, p[5]! - view.depth, view.depth)) return;

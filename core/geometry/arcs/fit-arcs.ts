@@ -22,11 +22,16 @@ const MANY_CHORDS = 5;
  */
 export function fitArcs(points: Float64Array): Stretch[] {
   const n = points.length / 2;
-  const out: Stretch[] = [];
-  let straight = 0;
   const tries: Tries = { until: -1, count: 0 };
-  for (let i = 0; i + CHORDS < n;) {
-    const found = longer(points, i, n, tries);
+  return divide(0, n - 1, CHORDS, (i) => longer(points, i, n, tries));
+}
+
+/** Corners `from` to `last` as arcs of at least `fewest` chords, wherever one is found to begin, and what is straight between them. */
+export function divide(from: number, last: number, fewest: number, arcFrom: (i: number) => Stretch | null): Stretch[] {
+  const out: Stretch[] = [];
+  let straight = from;
+  for (let i = from; i + fewest <= last;) {
+    const found = arcFrom(i);
     if (!found) {
       i++;
       continue;
@@ -35,7 +40,7 @@ export function fitArcs(points: Float64Array): Stretch[] {
     out.push(found);
     straight = i = found.to;
   }
-  if (straight < n - 1) out.push({ from: straight, to: n - 1, arc: null });
+  if (straight < last) out.push({ from: straight, to: last, arc: null });
   return out;
 }
 
