@@ -33,7 +33,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --flat             JSON: every line as plain points, arcs broken up to 0.1 mm
   --times            put the times of the steps into the report (the file is then no longer the same at each run)
   --explain DIR      write an SVG after each step of the pipeline into DIR
-  --strict           exit code 3 when something about the drawing is doubtful (unit, open outlines, nothing to see)
+  --strict           exit code 3 when something about the drawing is doubtful (unit, open outlines, askew to the building, nothing to see)
 
 A sight file, lengths in metres in the coordinates of the model:
   section      { "kind": "section", "number": "S-01", "name": "Through the shaft", "path": [[-2, 2.4], [19, 2.4]], "look": "left" }
