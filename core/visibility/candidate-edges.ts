@@ -111,7 +111,8 @@ function edgesOf({ scene, space, view }: Picture, part: number, from: number, to
  * Where a clip whose cut face looks away from the eye, or the plane before it, cuts off faces that are seen: there a body ends. Where it
  * looks at the eye the lines of its cut face stand there.
  */
-function rimsOf({ scene, space, view, clips }: Picture, part: number, out: Candidates): void {
+function rimsOf(picture: Picture, part: number, out: Candidates): void {
+  const { scene, space, view, clips } = picture;
   const { triangles, triangleEdges, edgeFaces, partTriangleStart, partOneSided } = scene;
   const { u, v, w, facing } = space;
   const closed = partOneSided[part] === 1;
@@ -145,7 +146,7 @@ function rimsOf({ scene, space, view, clips }: Picture, part: number, out: Candi
         const [i, j] = [(low + 1) % 3, (low + 2) % 3];
         const e = triangleEdges[t * 3 + i]!;
         const other = edgeFaces[e * 2] === t ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
-        if (other < 0 || farSide(k, other, e) <= 0) continue;
+        if (other < 0 || farCornerBeyond(picture, k, other, scene.edgeVertices[e * 2]!, scene.edgeVertices[e * 2 + 1]!) <= 0) continue;
         place(triangles[t * 3 + j]!, place(triangles[t * 3 + i]!, 0));
         out.addRim(at, k, t, reason);
       }
@@ -167,13 +168,14 @@ function rimsOf({ scene, space, view, clips }: Picture, part: number, out: Candi
     }
     return n + 3;
   }
+}
 
-  /** How far beyond a clip the corner of a triangle lies that an edge has not. */
-  function farSide(k: number, t: number, e: number): number {
-    const far =
-      triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - scene.edgeVertices[e * 2]! - scene.edgeVertices[e * 2 + 1]!;
-    return w[far] === BEHIND_EYE ? 0 : clips.beyond(k, u[far]!, v[far]!, w[far]!);
-  }
+/** How far beyond a clip the corner of a triangle lies that an edge p q of it has not; nought behind the eye. */
+function farCornerBeyond({ scene, space, clips }: Picture, k: number, t: number, p: number, q: number): number {
+  const { triangles } = scene;
+  const { u, v, w } = space;
+  const far = triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - p - q;
+  return w[far] === BEHIND_EYE ? 0 : clips.beyond(k, u[far]!, v[far]!, w[far]!);
 }
 
 /** Lines where surfaces of two parts run through each other: seen when one of the faces is. */
@@ -182,7 +184,6 @@ function linesOfIntersections({ scene, space, view, clips }: Picture, seen: Uint
   const isSeen = (t: number) =>
     partOneSided[trianglePart[t]!] === 1 ? space.facing[t] === Facing.front : space.facing[t] !== Facing.edgeOn;
   const place = new Float64Array(6);
-  const all = Int32Array.from({ length: clips.count }, (_, k) => k);
   for (let m = 0; m < meetingFaces.length; m += 2) {
     const a = meetingFaces[m]!,
       b = meetingFaces[m + 1]!;
@@ -193,7 +194,7 @@ function linesOfIntersections({ scene, space, view, clips }: Picture, seen: Uint
     space.turn(trianglePart[b]!);
     if ((!isSeen(a) && !isSeen(b)) || !inPicture(view, meetingEnds, m * 3, place)) continue;
     const isTrimmed = shownA === 1 || shownB === 1;
-    out.begin(view.isCut && isTrimmed, isTrimmed ? all : all.subarray(clips.eye < 0 ? clips.count : clips.eye));
+    out.begin(view.isCut && isTrimmed, isTrimmed ? clips.all : clips.all.subarray(clips.eye < 0 ? clips.count : clips.eye));
     out.add(place[0]!, place[1]!, place[2]!, place[3]!, place[4]!, place[5]!, a, Candidate.crease, NONE, NONE);
   }
 }
@@ -201,10 +202,7 @@ function linesOfIntersections({ scene, space, view, clips }: Picture, seen: Uint
 function linesOfTraces({ scene, view, clips }: Picture, traces: Float64Array, out: Candidates): void {
   if (!scene.triangles.length) return;
   const place = new Float64Array(6);
-  out.begin(
-    view.isCut,
-    Int32Array.from({ length: clips.count }, (_, k) => k),
-  );
+  out.begin(view.isCut, clips.all);
   for (let t = 0; t < traces.length; t += 6)
     if (inPicture(view, traces, t, place))
       out.add(place[0]!, place[1]!, place[2]!, place[3]!, place[4]!, place[5]!, 0, Candidate.trace, NONE, NONE);
@@ -296,17 +294,11 @@ class Candidates {
    * that it is a rim.
    */
   private isTakenInPlane(p: number, q: number, a: number, b: number): boolean {
-    const { clips, space, scene } = this.picture;
+    const { clips, space } = this.picture;
     const { u, v, w } = space;
-    const { triangles } = scene;
     for (const k of this.passing) {
       if (k === clips.eye || clips.beyond(k, u[p]!, v[p]!, w[p]!) !== 0 || clips.beyond(k, u[q]!, v[q]!, w[q]!) !== 0) continue;
-      const side = (t: number) => {
-        if (t < 0) return 0;
-        const far = triangles[t * 3]! + triangles[t * 3 + 1]! + triangles[t * 3 + 2]! - p - q;
-        return w[far] === BEHIND_EYE ? 0 : clips.beyond(k, u[far]!, v[far]!, w[far]!);
-      };
-      const [sideA, sideB] = [side(a), side(b)];
+      const [sideA, sideB] = [a, b].map((t) => (t < 0 ? 0 : farCornerBeyond(this.picture, k, t, p, q))) as [number, number];
       if (!(sideA < 0 || sideB < 0) || sideA > 0 || sideB > 0) return true;
     }
     return false;

@@ -18,6 +18,8 @@ export class Clips {
   readonly looksAtEye: Uint8Array;
   /** Number of the plane before the eye, or -1. It alone takes from what is left whole. */
   readonly eye: number;
+  /** The numbers of all planes. */
+  readonly all: Int32Array;
   /** The planes that pass the box that was asked last. */
   readonly passing: Int32Array;
   /** Normal and distance of each, in the scene. */
@@ -30,6 +32,7 @@ export class Clips {
     this.planes = new Float64Array(all.length * 4);
     this.space = new Float64Array(all.length * 4);
     this.looksAtEye = new Uint8Array(all.length);
+    this.all = Int32Array.from(all.keys());
     this.passing = new Int32Array(all.length);
     all.forEach(({ origin, normal }, k) => {
       const [nu, nv, nw] = [dot(normal, frame.right), dot(normal, frame.up), dot(normal, frame.look)];
