@@ -19,6 +19,11 @@ export class Growing<T extends Float32Array | Float64Array | Uint32Array | Int32
   push(value: number): void {
     this.reserve(1)[this.length++] = value;
   }
+  /** Adds the values `from` up to `to` of others. */
+  append(values: ArrayLike<number>, from = 0, to = values.length): void {
+    const data = this.reserve(to - from);
+    for (let k = from; k < to; k++) data[this.length++] = values[k]!;
+  }
   /** What was collected so far, not copied: valid until the next growth. */
   view(): T {
     return this.data.subarray(0, this.length) as T;

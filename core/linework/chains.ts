@@ -27,15 +27,30 @@ export class Chainer {
     this.others = new Uint32Array(places.length / 2);
   }
 
-  /** The chains of the segments `first` up to `last` of the order. A speck that is left out does not part what goes on without it. */
+  /** The chains of the segments `first` up to `last` of the order, but specks. A speck that is left out does not part what goes on without it. */
   of(first: number, last: number): Chain[] {
     const { order, used } = this;
     const found = this.chainsOf(first, last);
-    const specks = found.filter((chain) => isSpeck(chain.nodes, this.places));
-    if (!specks.length || specks.length === found.length) return found;
+    const specks = found.filter((chain) => this.isSpeck(chain));
+    if (!specks.length) return found;
+    if (specks.length === found.length) return [];
     for (let k = first; k < last; k++) used[order[k]!] = 0;
     for (const { segments } of specks) for (const s of segments) used[s] = 1;
-    return this.chainsOf(first, last);
+    return this.chainsOf(first, last).filter((chain) => !this.isSpeck(chain));
+  }
+
+  /** Whether a chain is shorter than SPECK. */
+  private isSpeck({ nodes }: Chain): boolean {
+    const { places } = this;
+    let sum = 0;
+    for (let k = 1; k < nodes.length && sum < SPECK; k++) {
+      const a = nodes[k - 1]! * 2,
+        b = nodes[k]! * 2;
+      const du = places[b]! - places[a]!,
+        dv = places[b + 1]! - places[a + 1]!;
+      sum += Math.sqrt(du * du + dv * dv);
+    }
+    return sum < SPECK;
   }
 
   /** The chains of those that are not used yet. */
@@ -103,14 +118,8 @@ export function runsBack({ nodes }: Chain, places: Float64Array): boolean {
   return twice < 0;
 }
 
-export const reversedChain = ({ nodes, segments }: Chain): Chain => ({ nodes: [...nodes].reverse(), segments: [...segments].reverse() });
-
-/** Whether a chain is shorter than SPECK. */
-export function isSpeck(chain: readonly number[], places: Float64Array): boolean {
-  let sum = 0;
-  for (let k = 1; k < chain.length && sum < SPECK; k++) {
-    const [a, b] = [chain[k - 1]! * 2, chain[k]! * 2];
-    sum += Math.hypot(places[b]! - places[a]!, places[b + 1]! - places[a + 1]!);
-  }
-  return sum < SPECK;
+/** Turns a chain round. */
+export function turnRound({ nodes, segments }: Chain): void {
+  nodes.reverse();
+  segments.reverse();
 }

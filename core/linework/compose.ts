@@ -110,10 +110,14 @@ function knownCurves(scene: Scene, shown: readonly Shown[], legs: readonly Place
     .map(({ view }) => rimCurves(scene, frameInDrawing(view), view.place.shift));
   // a step may leave too little of an arc to tell that it is one
   const arcs = legs.map(({ segments, place }) => curvesOfLines(joinLines(removeDoubles(canonicalOrder(segments))), place.shift));
+  const known = new Map<number, readonly KnownCurve[]>();
   return (element) => {
+    const found = known.get(element);
+    if (found) return found;
     const out: KnownCurve[] = [];
     for (const of of rims) append(out, of(element));
     for (const by of arcs) append(out, by.get(element) ?? []);
+    known.set(element, out);
     return out;
   };
 }

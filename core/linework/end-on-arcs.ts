@@ -4,7 +4,7 @@ import { JOIN, SPECK } from '../geometry/tolerances';
 import { arcParameter, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Lines } from './drawing';
 import { alongSide, chordIndex } from './chord-index';
-import { factsOf, LinesBuilder, pathLength } from './lines-builder';
+import { LinesBuilder, pathLength } from './lines-builder';
 import { roleIndex } from '../sights/role';
 
 /** An end is moved by at most this part of the chord that it lies on. */
@@ -65,13 +65,14 @@ interface EndOnFacet {
 
 function endsOnFacets(lines: Lines): EndOnFacet[] {
   const { points, lineStart, lineRole, lineArc } = lines;
-  const { boxes, chord, line } = chordIndex(lines, (l) => lineArc[l]! >= 0);
+  const { grid, chord, line } = chordIndex(lines, (l) => lineArc[l]! >= 0);
   const stays = [roleIndex('cut'), roleIndex('ground')];
   const out: EndOnFacet[] = [];
+  const near: number[] = [];
   const look = (l: number, tip: number, before: number) => {
     const [u, v] = [points[tip * 2]!, points[tip * 2 + 1]!];
     let found: EndOnFacet | null = null;
-    for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN)) {
+    for (const k of grid.at(u, v, near)) {
       const p = chord[k]! * 2;
       const along = alongSide(points, p, u, v);
       if (Number.isNaN(along)) continue;
@@ -127,11 +128,13 @@ function placeOnArc(lines: Lines, { tip, before, host, facet }: EndOnFacet): [nu
 
 function without(lines: Lines, gone: ReadonlySet<number>): Lines {
   if (!gone.size) return lines;
-  const { points, depths, lineStart, lineRole, lineArc } = lines;
   const out = new LinesBuilder();
-  for (let l = 0; l < lineRole.length; l++)
-    if (!gone.has(l))
-      out.add(points, depths, lineStart[l]!, lineStart[l + 1]! - 1, factsOf(lines, l), lineArc[l]! < 0 ? null : arcAt(lines, lineArc[l]!));
+  let copied = 0;
+  for (const l of [...gone].sort((a, b) => a - b)) {
+    out.copy(lines, copied, l);
+    copied = l + 1;
+  }
+  out.copy(lines, copied, lines.lineRole.length);
   return out.done();
 }
 

@@ -1,5 +1,5 @@
 import { append } from '../geometry/append';
-import { Chainer, isSpeck, reversedChain, runsBack, type Chain } from './chains';
+import { Chainer, runsBack, turnRound, type Chain } from './chains';
 import { Cone } from './cone';
 import { endNodes, type EndNodes } from './end-nodes';
 import { matchArcs, curvesOf, mayBeRound, type KnownCurve } from './match-arcs';
@@ -38,8 +38,7 @@ export function joinLines(
       elementOf(list, order[last]!) === elementOf(list, kind)
     )
       last++;
-    const own: Fitted[] = [];
-    for (const chain of chainer.of(first, last)) if (!isSpeck(chain.nodes, ends.places)) own.push(fit(list, ends, chain));
+    const own = chainer.of(first, last).map((chain) => fit(list, ends, chain));
     // a straight run may have come in other pieces: which chain comes first is told by where it runs, not by its pieces
     append(fitted, own.sort(inPlace));
   }
@@ -52,8 +51,26 @@ interface Fitted extends Stretched {
   readonly facts: LineFacts;
 }
 
+/** Of a chain of one segment: its nodes, and its stretches. */
+const WHOLE = [0, 1];
+const ONE_PIECE: readonly Stretch[] = [{ from: 0, to: 1, arc: null }];
+
 function fit(list: SegmentList, { node, places }: EndNodes, found: Chain): Fitted {
-  const { nodes: chain, segments } = runsBack(found, places) ? reversedChain(found) : found;
+  if (runsBack(found, places)) turnRound(found);
+  const { nodes: chain, segments } = found;
+  const s = segments[0]!;
+  const facts = {
+    role: roleOf(list, s),
+    joint: isJoint(list, s) ? 1 : 0,
+    element: elementOf(list, s),
+    jump: jumpOf(list, s),
+    beyond: beyondAll(list, segments),
+  };
+  if (segments.length === 1) {
+    const isTurned = node[s * 2] === chain[1];
+    const depths = [list.depths[s * 2 + (isTurned ? 1 : 0)]!, list.depths[s * 2 + (isTurned ? 0 : 1)]!];
+    return { flat: placesOf(chain, WHOLE, places), stretches: ONE_PIECE, facts, depths };
+  }
   let kept = straighten(chain, places);
   let flat = placesOf(chain, kept, places);
   let stretches = fitArcs(flat);
@@ -63,19 +80,12 @@ function fit(list: SegmentList, { node, places }: EndNodes, found: Chain): Fitte
     flat = placesOf(chain, kept, places);
     stretches = fitArcs(flat);
   }
-  const depthAt = (k: number) => {
+  const depths: number[] = [];
+  for (const k of kept) {
     const at = segments[Math.min(k, segments.length - 1)]!;
-    return list.depths[at * 2 + (node[at * 2] === chain[k] ? 0 : 1)]!;
-  };
-  const s = segments[0]!;
-  const facts = {
-    role: roleOf(list, s),
-    joint: isJoint(list, s) ? 1 : 0,
-    element: elementOf(list, s),
-    jump: jumpOf(list, s),
-    beyond: beyondAll(list, segments),
-  };
-  return { flat, stretches, facts, depths: kept.map(depthAt) };
+    depths.push(list.depths[at * 2 + (node[at * 2] === chain[k] ? 0 : 1)]!);
+  }
+  return { flat, stretches, facts, depths };
 }
 
 /** All chains as lines, and where arcs and what is straight follow one another: what is an arc in one is known in others of its element. */
@@ -87,9 +97,10 @@ function written(chains: readonly Fitted[], rimsOf: (element: number) => readonl
     let known = matchArcs(raw, own, curves.get(facts.element) ?? NO_CURVES);
     if (mayBeRound(raw, known)) known = matchArcs(raw, known, rimsOf(facts.element));
     const { flat, stretches, depths: at } = begunAtArc(raw, known, rawDepths);
-    stretches.forEach(({ from, to, arc }, k) => {
+    for (let k = 0; k < stretches.length; k++) {
+      const { from, to, arc } = stretches[k]!;
       lines.add(flat, at, from, to, facts, arc);
-      if (!arc) return;
+      if (!arc) continue;
       // what is straight beside an arc may begin with the next chord of it, cut short
       const l = lines.count - 1;
       const edges = (s: number) => (stretches[s]!.arc ? 0 : stretches[s]!.to - stretches[s]!.from);
@@ -99,7 +110,7 @@ function written(chains: readonly Fitted[], rimsOf: (element: number) => readonl
         chainEnds.push({ arc: l, beside: l + 1, atStart: false });
       // a ring begins where its last arc ends
       if (k > 0 && k === last && isRing(flat) && edges(0) > 1) chainEnds.push({ arc: l, beside: l - k, atStart: false });
-    });
+    }
   }
   return { lines: lines.done(), chainEnds };
 }
@@ -161,22 +172,19 @@ function kinds(list: SegmentList): Uint32Array {
  * within STRAIGHT of what is drawn instead. A closed chain also loses a needless first corner.
  */
 function straighten(chain: readonly number[], places: Float64Array): number[] {
-  let order = chain.map((_, k) => k);
-  if (chain.length > 3 && chain[0] === chain.at(-1)) {
-    // begin at the sharpest corner: neither a straight run nor an arc is then broken by the place where the ring begins
-    const ring = order.slice(0, -1);
-    const start = sharpest(chain.slice(0, -1), places);
-    if (start > 0) order = [...ring.slice(start), ...ring.slice(0, start), start];
-  }
-  const at = (k: number) => chain[order[k]!]! * 2;
-  const kept = [order[0]!];
+  const last = chain.length - 1;
+  // a ring begins at the sharpest corner: neither a straight run nor an arc is then broken by the place where it begins
+  const start = last > 2 && chain[0] === chain[last] ? sharpest(chain.slice(0, -1), places) : 0;
+  const placeOf = (k: number) => (start === 0 ? k : k === last ? start : (start + k) % last);
+  const at = (k: number) => chain[placeOf(k)]! * 2;
+  const kept = [placeOf(0)];
   const cone = new Cone(places, at(0));
-  for (let k = 1; k + 1 < order.length; k++) {
+  for (let k = 1; k < last; k++) {
     if (cone.admits(at(k)) && cone.leadsTo(at(k + 1))) continue;
-    kept.push(order[k]!);
+    kept.push(placeOf(k));
     cone.begin(at(k));
   }
-  kept.push(order.at(-1)!);
+  kept.push(placeOf(last));
   return kept;
 }
 
@@ -211,19 +219,24 @@ function begunAtArc(flat: Float64Array, stretches: readonly Stretch[], depths: r
 
 /** Place in a ring of the corner that turns most, the first of several alike. */
 function sharpest(ring: readonly number[], places: Float64Array): number {
+  const n = ring.length;
   let best = 0;
   let least = Infinity;
-  ring.forEach((id, k) => {
-    const [a, c] = [ring.at(k - 1)!, ring[(k + 1) % ring.length]!];
-    const [pu, pv] = [places[id * 2]! - places[a * 2]!, places[id * 2 + 1]! - places[a * 2 + 1]!];
-    const [qu, qv] = [places[c * 2]! - places[id * 2]!, places[c * 2 + 1]! - places[id * 2 + 1]!];
+  for (let k = 0; k < n; k++) {
+    const a = ring[(k + n - 1) % n]! * 2,
+      b = ring[k]! * 2,
+      c = ring[(k + 1) % n]! * 2;
+    const pu = places[b]! - places[a]!,
+      pv = places[b + 1]! - places[a + 1]!,
+      qu = places[c]! - places[b]!,
+      qv = places[c + 1]! - places[b + 1]!;
     const cos = (pu * qu + pv * qv) / Math.sqrt((pu * pu + pv * pv) * (qu * qu + qv * qv));
     if (cos < least - 1e-6) {
       least = cos;
       best = k;
     }
-  });
+  }
   return best;
 }
 
-const isRing = (flat: Float64Array): boolean => flat[0] === flat.at(-2) && flat[1] === flat.at(-1);
+const isRing = (flat: Float64Array): boolean => flat[0] === flat[flat.length - 2] && flat[1] === flat[flat.length - 1];

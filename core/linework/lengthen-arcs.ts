@@ -20,6 +20,9 @@ export interface ChainEnd {
 /** A corner of the model is moved onto an arc by no more than this, metres: with coarser facets the straight piece beside the arc stays. */
 const MOVED = 5e-4;
 
+/** Scratch: the chords at a place. */
+const _near: number[] = [];
+
 /** A place in the picture. */
 type Place = [u: number, v: number];
 
@@ -77,16 +80,16 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
   }
   if (!tips.size) return lines;
   const out = new LinesBuilder();
-  for (let l = 0; l < lines.lineRole.length; l++) {
+  let copied = 0;
+  for (const l of [...gone, ...arcs.keys(), ...moved.keys()].sort((a, b) => a - b)) {
+    if (l < copied) continue;
+    out.copy(lines, copied, l);
+    copied = l + 1;
     if (gone.has(l)) continue;
     const [from, to] = [lines.lineStart[l]!, lines.lineStart[l + 1]! - 1];
     const facts = factsOf(lines, l);
     const arc = arcs.get(l) ?? (lines.lineArc[l]! >= 0 ? arcAt(lines, lines.lineArc[l]!) : null);
     const { first, last } = moved.get(l) ?? {};
-    if (!arcs.has(l) && !first && !last) {
-      out.add(lines.points, lines.depths, from, to, facts, arc);
-      continue;
-    }
     const own = Array.from(lines.points.subarray(from * 2, to * 2 + 2));
     const deep = Array.from(lines.depths.subarray(from, to + 1));
     // a corner of a straight line that went onto the arc is as deep as the one beside it
@@ -109,6 +112,7 @@ export function lengthenArcs(lines: Lines, chainEnds: readonly ChainEnd[], steps
     }
     out.add(own, deep, 0, deep.length - 1, facts, arc);
   }
+  out.copy(lines, copied, lines.lineRole.length);
   return out.done();
 
   /** Whether a chord is the other half of the one at the end of an arc: then both halves become arcs. */
@@ -188,7 +192,7 @@ function isNextChord(lines: Lines, end: ChainEnd): boolean {
 /** The line that runs through a tip; "corner" where lines end there that do not go on in the chord, "none" where nothing passes. */
 function lineThrough(
   lines: Lines,
-  { boxes, chord, line }: ChordIndex,
+  { grid, chord, line }: ChordIndex,
   [u, v]: [number, number],
   l: number,
   own: number,
@@ -200,7 +204,7 @@ function lineThrough(
   const ownLength = Math.hypot(ownU, ownV);
   let found: Across | 'none' = 'none';
   let goesOn = false;
-  for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN)) {
+  for (const k of grid.at(u, v, _near)) {
     if (line[k] === l || line[k] === own) continue;
     const p = chord[k]! * 2;
     const [a, b, c, d] = [points[p]!, points[p + 1]!, points[p + 2]!, points[p + 3]!];
@@ -222,9 +226,9 @@ function lineThrough(
 }
 
 /** The side in which a polyline turns off from the chord to a tip, where no other line comes there; else null. */
-function turnsAt(lines: Lines, { boxes, line, chord }: ChordIndex, [u, v]: Place, end: ChainEnd, gone: ReadonlySet<number>): Across | null {
+function turnsAt(lines: Lines, { grid, line, chord }: ChordIndex, [u, v]: Place, end: ChainEnd, gone: ReadonlySet<number>): Across | null {
   const { points, lineStart } = lines;
-  for (const k of boxes.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN))
+  for (const k of grid.at(u, v, _near))
     if (line[k] !== end.beside && !gone.has(line[k]!) && !Number.isNaN(alongSide(points, chord[k]! * 2, u, v))) return null;
   const far = end.atStart ? lineStart[end.beside + 1]! * 2 - 6 : lineStart[end.beside]! * 2 + 4;
   return { straight: [u, v, points[far]!, points[far + 1]!] };

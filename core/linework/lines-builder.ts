@@ -63,11 +63,34 @@ export class LinesBuilder {
     this.joint.push(joint);
     this.element.push(element);
     this.jump.push(jump);
-    for (let i = from; i <= to; i++) this.depth.push(depths[i]!);
+    const deep = this.depth.reserve(to - from + 1);
+    for (let i = from; i <= to; i++) deep[this.depth.length++] = depths[i]!;
     for (let k = 0; k < beyond.length; k++) this.beyond.push(beyond[k]!);
     this.beyondStart.push(this.beyond.length);
     this.arcOf.push(arc ? this.arcs.length / ARC_NUMBERS : -1);
     if (arc) for (const x of arc) this.arcs.push(x);
+  }
+
+  /** Adds the lines `from` up to `to` of others as they are. */
+  copy(lines: Lines, from: number, to: number): void {
+    const { lineStart, lineBeyondStart, lineArc, arcs } = lines;
+    if (from >= to) return;
+    const [firstPoint, firstBeyond] = [lineStart[from]!, lineBeyondStart[from]!];
+    const [pointShift, beyondShift] = [this.points.length / 2 - firstPoint, this.beyond.length - firstBeyond];
+    this.points.append(lines.points, firstPoint * 2, lineStart[to]! * 2);
+    this.depth.append(lines.depths, firstPoint, lineStart[to]);
+    this.role.append(lines.lineRole, from, to);
+    this.joint.append(lines.lineJoint, from, to);
+    this.element.append(lines.lineElement, from, to);
+    this.jump.append(lines.lineJump, from, to);
+    this.beyond.append(lines.lineBeyond, firstBeyond, lineBeyondStart[to]);
+    for (let l = from; l < to; l++) {
+      this.start.push(lineStart[l + 1]! + pointShift);
+      this.beyondStart.push(lineBeyondStart[l + 1]! + beyondShift);
+      const arc = lineArc[l]! * ARC_NUMBERS;
+      this.arcOf.push(arc < 0 ? -1 : this.arcs.length / ARC_NUMBERS);
+      if (arc >= 0) this.arcs.append(arcs, arc, arc + ARC_NUMBERS);
+    }
   }
 
   done(): Lines {

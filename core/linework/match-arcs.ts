@@ -1,6 +1,6 @@
 import { onGrid } from '../geometry/on-grid';
 import { ARC_FIT, ROUND_STEP } from '../geometry/tolerances';
-import { arcParameter, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
+import { arcDistance, arcParameter, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
 import { divide, type Stretch } from '../geometry/arcs/fit-arcs';
 
 /** A curve that was recognised somewhere on an element, and the step of its corners. */
@@ -26,21 +26,24 @@ export const curvesOf = (stretches: readonly Stretch[]): KnownCurve[] =>
  * recognised alone, but its corners follow one another on the curve of a longer stretch by the same step.
  */
 export function matchArcs(points: Float64Array, stretches: readonly Stretch[], curves: readonly KnownCurve[]): readonly Stretch[] {
-  if (!curves.length) return stretches;
-  return stretches.flatMap((stretch) => (stretch.arc || stretch.to - stretch.from < CHORDS ? [stretch] : adopt(points, stretch, curves)));
+  const isWhole = ({ arc, from, to }: Stretch) => arc !== null || to - from < CHORDS;
+  if (!curves.length || stretches.every(isWhole)) return stretches;
+  return stretches.flatMap((stretch) => (isWhole(stretch) ? [stretch] : adopt(points, stretch, curves)));
 }
 
 /** Whether a stretch that is not known to be round turns as something round does. */
-export const mayBeRound = (points: Float64Array, stretches: readonly Stretch[]): boolean =>
-  stretches.some(({ from, to, arc }) => {
-    for (let k = from + 1; !arc && k < to; k++) {
-      const [a, b] = [points[k * 2]! - points[k * 2 - 2]!, points[k * 2 + 1]! - points[k * 2 - 1]!];
-      const [c, d] = [points[k * 2 + 2]! - points[k * 2]!, points[k * 2 + 3]! - points[k * 2 + 1]!];
+export function mayBeRound(points: Float64Array, stretches: readonly Stretch[]): boolean {
+  for (const { from, to, arc } of stretches)
+    for (let k = from + 1, p = k * 2; !arc && k < to; k++, p += 2) {
+      const a = points[p]! - points[p - 2]!,
+        b = points[p + 1]! - points[p - 1]!,
+        c = points[p + 2]! - points[p]!,
+        d = points[p + 3]! - points[p + 1]!;
       const size = Math.sqrt((a * a + b * b) * (c * c + d * d));
       if (Math.abs(a * d - b * c) > TURN * size && a * c + b * d > ROUND_COS * size) return true;
     }
-    return false;
-  });
+  return false;
+}
 
 const adopt = (points: Float64Array, { from, to }: Stretch, curves: readonly KnownCurve[]): Stretch[] =>
   divide(from, to, CHORDS, (i) => longest(points, i, to, curves));
@@ -68,7 +71,9 @@ function longest(points: Float64Array, i: number, last: number, curves: readonly
 
 /** The parameter of a corner on a curve, near another; null where it does not lie on it. */
 function parameterOf(points: Float64Array, k: number, arc: Arc, near: number): number | null {
-  const [u, v] = [points[k * 2]!, points[k * 2 + 1]!];
+  const u = points[k * 2]!,
+    v = points[k * 2 + 1]!;
+  if (arcDistance(arc, u, v) > ARC_FIT) return null;
   const t = arcParameter(arc, u, v, near);
   const [pu, pv] = arcPoint(arc, t);
   return Math.hypot(pu - u, pv - v) <= ARC_FIT ? t : null;

@@ -11,38 +11,60 @@ import { StraightRuns } from './straight-runs';
  */
 export function removeDoubles(list: SegmentList): SegmentList {
   const { count, ends } = list;
-  const grid = new SegmentGrid(ends, SAME_LINE);
   const lengths = new Float64Array(count);
-  for (let s = 0; s < count; s++) lengths[s] = Math.hypot(ends[s * 4 + 2]! - ends[s * 4]!, ends[s * 4 + 3]! - ends[s * 4 + 1]!);
+  for (let s = 0, a = 0; s < count; s++, a += 4) {
+    const du = ends[a + 2]! - ends[a]!,
+      dv = ends[a + 3]! - ends[a + 1]!;
+    lengths[s] = Math.sqrt(du * du + dv * dv);
+  }
+  const gaps = gapsOf(list, lengths);
+  const out = new Segments(count);
+  let copied = 0;
+  for (let s = 0; s < count; s++) {
+    const own = gaps.get(s);
+    if (!own && lengths[s]! > 0) continue;
+    out.copy(list, copied, s);
+    copied = s + 1;
+    if (!own) continue;
+    own.sort((a, b) => a[0] - b[0]);
+    let t = 0;
+    for (let k = 0; k <= own.length; k++) {
+      const until = k < own.length ? own[k]![0] : 1;
+      if ((until - t) * lengths[s]! > SPECK / 2) out.addStretch(list, s, t, until);
+      if (k < own.length) t = Math.max(t, own[k]![1]);
+    }
+  }
+  out.copy(list, copied, count);
+  return out.done();
+}
+
+type Gap = [from: number, to: number];
+
+/** Where segments give way to others, as parts of them. */
+function gapsOf(list: SegmentList, lengths: Float64Array): Map<number, Gap[]> {
+  const { count, ends } = list;
+  const grid = new SegmentGrid(ends, SAME_LINE);
   const runs = new StraightRuns(list);
+  const out = new Map<number, Gap[]>();
+  const giveWay = (s: number, gap: Gap | null): void => {
+    if (!gap) return;
+    const own = out.get(s);
+    if (own) own.push(gap);
+    else out.set(s, [gap]);
+  };
   const isStronger = (o: number, s: number): boolean => {
     const apart = runs.lengthOf(o) - runs.lengthOf(s) || elementOf(list, s) - elementOf(list, o) || lengths[o]! - lengths[s]!;
     return apart !== 0 ? apart > 0 : o < s;
   };
-  const out = new Segments(count);
-  const near: number[] = [];
-  const gaps: [number, number][] = [];
-  for (let s = 0; s < count; s++) {
-    // the jump stands above the role in a kind: it must not decide
-    const role = kindOf(list, s) & 255;
-    gaps.length = 0;
-    for (const o of grid.near(s, near)) {
-      const other = kindOf(list, o) & 255;
-      if (other > role) continue;
-      const stretch = overlap(ends, s, o, SAME_LINE);
-      if (stretch && (other < role || isStronger(o, s))) gaps.push(stretch);
+  const later: number[] = [];
+  for (let s = 0; s < count; s++)
+    for (const o of grid.laterOn(s, later)) {
+      const [inS, inO] = [overlap(ends, s, o, SAME_LINE), overlap(ends, o, s, SAME_LINE)];
+      if (!inS && !inO) continue;
+      // the jump stands above the role in a kind: it must not decide
+      const apart = (kindOf(list, o) & 255) - (kindOf(list, s) & 255);
+      if (apart < 0 || (apart === 0 && isStronger(o, s))) giveWay(s, inS);
+      else giveWay(o, inO);
     }
-    if (!gaps.length) {
-      if (lengths[s]! > 0) out.addStretch(list, s);
-      continue;
-    }
-    gaps.sort((a, b) => a[0] - b[0]);
-    let t = 0;
-    for (let k = 0; k <= gaps.length; k++) {
-      const until = k < gaps.length ? gaps[k]![0] : 1;
-      if ((until - t) * lengths[s]! > SPECK / 2) out.addStretch(list, s, t, until);
-      if (k < gaps.length) t = Math.max(t, gaps[k]![1]);
-    }
-  }
-  return out.done();
+  return out;
 }

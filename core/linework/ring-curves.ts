@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import type { Region } from '../cutting/cut-faces';
 import { ringBounds } from '../geometry/polygons';
+import { SegmentGrid } from '../geometry/segment-grid';
 import { JOIN } from '../geometry/tolerances';
 import { arcBounds, arcParameter, isWhole } from '../geometry/arcs/arc';
 import { arcAt, type Lines } from './drawing';
@@ -12,6 +13,7 @@ const NEAR = 0.5;
 
 /** Where a corner of an arc's line lies: the line, and the number of the corner on it. */
 type OnArc = readonly [line: number, corner: number];
+const NONE: readonly OnArc[] = [];
 
 /**
  * Which sides of each region run along the arcs of cut lines, so that fills end exactly on the lines: the corners of a face are
@@ -28,17 +30,19 @@ export function ringCurves(regions: readonly Region[], lines: Lines): readonly (
       count += lineStart[l + 1]! - lineStart[l]!;
     }
   if (!round.length || !regions.length) return [];
-  const [corners, curves] = [new Flatbush(count, 16, Float64Array), new Flatbush(round.length, 16, Float64Array)];
+  const curves = new Flatbush(round.length, 16, Float64Array);
+  const corners = new Float64Array(count * 4);
   const on: OnArc[] = [];
   for (const l of round) {
     curves.add(...arcBounds(arcAt(lines, lineArc[l]!)));
     for (let p = lineStart[l]!; p < lineStart[l + 1]!; p++) {
-      corners.add(points[p * 2]!, points[p * 2 + 1]!);
+      for (let k = 0; k < 4; k++) corners[on.length * 4 + k] = points[p * 2 + (k & 1)]!;
       on.push([l, p - lineStart[l]!]);
     }
   }
-  corners.finish();
+  const grid = new SegmentGrid(corners, JOIN);
   curves.finish();
+  const near: number[] = [];
   const lastOf = (l: number) => lineStart[l + 1]! - lineStart[l]! - 1;
   const place = (l: number, k: number): [number, number] => [points[(lineStart[l]! + k) * 2]!, points[(lineStart[l]! + k) * 2 + 1]!];
 
@@ -49,10 +53,8 @@ export function ringCurves(regions: readonly Region[], lines: Lines): readonly (
 
   function curvesOf(ring: Float64Array, r: number): RingCurve[] {
     const n = ring.length / 2;
-    const at = Array.from({ length: n }, (_, i) => {
-      const [u, v] = [ring[i * 2]!, ring[i * 2 + 1]!];
-      return corners.search(u - JOIN, v - JOIN, u + JOIN, v + JOIN).map((k) => on[k]!);
-    });
+    const at = Array.from({ length: n }, (_, i) => cornersAt(ring[i * 2]!, ring[i * 2 + 1]!));
+    if (at.every((own) => own === NONE)) return [];
     const sides = at.map((own, i) => sideOn(own, at[(i + 1) % n]!, ring, i));
     const follows = (i: number) => {
       const [one, next] = [sides[i], sides[(i + 1) % n]];
@@ -70,6 +72,13 @@ export function ringCurves(regions: readonly Region[], lines: Lines): readonly (
       if (side) out.push(curve(r, first, many, side.line, side.from, sides[(first + many - 1) % n]!.to));
     }
     return out;
+  }
+
+  function cornersAt(u: number, v: number): readonly OnArc[] {
+    let found = NONE;
+    for (const k of grid.at(u, v, near))
+      if (Math.abs(corners[k * 4]! - u) <= JOIN && Math.abs(corners[k * 4 + 1]! - v) <= JOIN) found = [...found, on[k]!];
+    return found;
   }
 
   /** The line and the corners on it that a side of a ring runs between, or null. */

@@ -58,6 +58,13 @@ export class Segments {
     );
   }
 
+  /** The segments `from` up to `to` of another list as they are. */
+  copy({ ends, depths, tags }: SegmentList, from: number, to: number): void {
+    this.ends.append(ends, from * 4, to * 4);
+    this.depths.append(depths, from * 2, to * 2);
+    this.tags.append(tags, from * TAGS, to * TAGS);
+  }
+
   private put(u0: number, v0: number, w0: number, u1: number, v1: number, w1: number, kind: number, element: number, beyond: number): void {
     const data = this.ends.reserve(4);
     const at = this.ends.length;

@@ -35,6 +35,14 @@ export function arcParameter([u, v, axisU, axisV, ratio]: Arc, pu: number, pv: n
   return t + 2 * Math.PI * Math.round((near - t) / (2 * Math.PI));
 }
 
+/** What a point is at least away from the arc's whole curve: of a circle the distance itself. */
+export function arcDistance([u, v, axisU, axisV, ratio]: Arc, pu: number, pv: number): number {
+  const square = axisU * axisU + axisV * axisV;
+  const x = (pu - u) * axisU + (pv - v) * axisV,
+    y = ((pv - v) * axisU - (pu - u) * axisV) / ratio;
+  return Math.abs(Math.sqrt(x * x + y * y) / square - 1) * Math.sqrt(square) * ratio;
+}
+
 /** Points along an arc as u, v pairs, so close that no chord leaves it by more than `rise` metres. */
 export function arcPoints(arc: Arc, rise: number): Float64Array {
   const [, , axisU, axisV, , start, end] = arc;

@@ -15,6 +15,8 @@ const rounded = (x: number): number => Math.round(x * 1e8) / 1e8;
 /** A flatter ellipse than this is drawn as its chords. */
 const FLATTEST = 0.01;
 const REFINEMENTS = 4;
+/** A change of the step by less than this part of it is no change. */
+const CONVERGED = 1e-13;
 
 /**
  * The ellipse of which the corners from..to of a chain are equal steps of its parameter: the picture of a regular polygon seen
@@ -56,6 +58,7 @@ function solve(p: Float64Array, from: number, to: number, guess: number): Conjug
   if (_basis.length < n * 2) _basis = new Float64Array(n * 4);
   const basis = _basis;
   let step = guess;
+  let isFound = false;
   for (let round = 0; ; round++) {
     for (let k = 0; k < n; k++) {
       basis[k * 2] = Math.cos((k - middle) * step);
@@ -65,7 +68,7 @@ function solve(p: Float64Array, from: number, to: number, guess: number): Conjug
     if (Math.abs(det) < 1e-12) return null;
     project(p, from * 2, n, det, _u);
     project(p, from * 2 + 1, n, det, _v);
-    if (isRing || round === REFINEMENTS) {
+    if (isRing || isFound || round === REFINEMENTS) {
       // from counting corners from the middle to counting from the first
       const [c, s] = [Math.cos(middle * step), Math.sin(middle * step)];
       const turned = (q: Float64Array) => [q[1]! * c - q[2]! * s, q[1]! * s + q[2]! * c] as const;
@@ -88,6 +91,7 @@ function solve(p: Float64Array, from: number, to: number, guess: number): Conjug
       }
     }
     step += up / down;
+    isFound = Math.abs(up) < CONVERGED * step * down;
     if (!(step > 0 && step < Math.PI)) return null;
   }
 }
