@@ -3,9 +3,10 @@ import { Growing } from '../geometry/growing';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
 import { Source } from './picture';
-import { continues, hidesBeyond, type PictureLine } from './flush-faces';
+import { continues, hidesBeyond } from './flush-faces';
 import { Stretches } from '../geometry/intervals';
-import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Tiles } from './tile-index';
+import { clipToBox, clipToSides, EARLY, FROM, LATE, liesBeside, TO, type DeepLine, type Stretch } from './line-in-triangle';
+import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Band, type Tiles } from './tile-index';
 import type { OpenViewSpace } from './view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
@@ -25,6 +26,8 @@ const _flush = new Stretches();
 const _bare = new Stretches();
 /** Where the edge lies in a cut face. */
 const _inFace = new Stretches();
+/** Where an edge lies before, in or behind one triangle. */
+const _stretch: Stretch = new Float64Array(4);
 
 /**
  * Removes what is hidden, exactly: each edge walks the tiles it crosses and subtracts, for every occluder in them (nearest
@@ -42,255 +45,246 @@ export function hide(
   keepHidden: boolean,
   joints: Uint8Array,
 ): Pieces {
-  const { u0: tu, v0: tv, size, columns, rows, bands } = tiles;
-  let band = bands[0]!;
-  let { records, made, near, triangle, start, items, cover } = band;
-  const { ends, joinFaces } = edges;
-  const { trianglePart, partFlush } = scene;
-  let marks = marksOf(band);
   const sink: Sink = {
     ends: new Growing((n) => new Float64Array(n), 6 * 4096),
     owner: new Growing((n) => new Uint32Array(n), 4096),
     hidden: new Growing((n) => new Uint8Array(n), 4096),
   };
-
-  /** Triangles in whose plane the edge lies: the number of each and its stretch, widened and exact. */
-  const inPlane: number[] = [];
-  const line: PictureLine = { u0: 0, v0: 0, du: 0, dv: 0, length: 0 };
-
+  const edge = noEdge();
+  const on: Ground = { scene, view, tiles, joints, band: tiles.bands[0]! };
   for (let c = 0; c < edges.count; c++) {
-    const e = c * 6;
-    const u0 = ends[e]!,
-      v0 = ends[e + 1]!,
-      w0 = ends[e + 2]!;
-    const du = ends[e + 3]! - u0,
-      dv = ends[e + 4]! - v0,
-      dw = ends[e + 5]! - w0;
-    const length = Math.sqrt(du * du + dv * dv);
-    line.u0 = u0;
-    line.v0 = v0;
-    line.du = du;
-    line.dv = dv;
-    line.length = length;
-    const gap = LEFTOVER / length;
-    const search = nextSearch();
-    const end = dw > 0 ? w0 + dw : w0;
-    const deepest = end + DEPTH + Math.abs(end) * UNORDERED;
-    const uMin = du < 0 ? u0 + du : u0,
-      uMax = du < 0 ? u0 : u0 + du;
-    const vMin = dv < 0 ? v0 + dv : v0,
-      vMax = dv < 0 ? v0 : v0 + dv;
-    const faceA = joinFaces[c * 2]!,
-      faceB = joinFaces[c * 2 + 1]!;
-    const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
-    const flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
-    // a joint may be a hair wide: a face of the same flush group beside the edge goes on from it all the same
-    const beside = flush >= 0 ? SNAP : 0;
-    _hidden.count = _flush.count = _bare.count = _inFace.count = 0;
-
-    inPlane.length = 0;
-    // Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987).
-    let i = Math.floor((u0 - tu) / size),
-      j = Math.floor((v0 - tv) / size);
-    const iEnd = Math.floor((u0 + du - tu) / size),
-      jEnd = Math.floor((v0 + dv - tv) / size);
-    const si = du > 0 ? 1 : -1,
-      sj = dv > 0 ? 1 : -1;
-    let ti = du === 0 ? Infinity : (tu + (i + (du > 0 ? 1 : 0)) * size - u0) / du;
-    let tj = dv === 0 ? Infinity : (tv + (j + (dv > 0 ? 1 : 0)) * size - v0) / dv;
-    const stepI = du === 0 ? Infinity : size / Math.abs(du),
-      stepJ = dv === 0 ? Infinity : size / Math.abs(dv);
-    let steps = Math.abs(iEnd - i) + Math.abs(jEnd - j);
-    let enter = 0;
-    for (;;) {
-      const leave = steps === 0 ? 1 : ti < tj ? ti : tj;
-      if (i >= 0 && j >= 0 && i < columns && j < rows && !_hidden.covers(enter, leave)) {
-        if (i < band.first || i >= band.first + band.columns) {
-          band = bandAt(tiles, i);
-          ({ records, made, near, triangle, start, items, cover } = band);
-          marks = marksOf(band);
-        }
-        const tile = j * band.columns + i - band.first;
-        // behind a triangle that covers the tile nothing needs to be asked
-        const shallowest = dw > 0 ? w0 + dw * enter : w0 + dw * leave;
-        const isCovered = cover[tile]! < shallowest - BEHIND;
-        if (isCovered) _hidden.insert(enter, leave, enter, leave, gap);
-        for (let k = start[tile]!, stop = isCovered ? start[tile]! : start[tile + 1]!; k < stop; k++) {
-          const o = items[k]!;
-          if (near[o]! > deepest) break;
-          if (marks[o] === search) continue;
-          marks[o] = search;
-          const at = made[o] ? o * STRIDE : recordOf(band, o);
-          if (
-            records[at + 13]! > uMax + beside ||
-            records[at + 15]! < uMin - beside ||
-            records[at + 14]! > vMax + beside ||
-            records[at + 16]! < vMin - beside
-          )
-            continue;
-          let from = 0,
-            to = 1;
-          // how much of the stretch is owed to the widening
-          let early = 0,
-            late = 0;
-          let inside = true;
-          for (let s = at; s < at + 9; s += 3) {
-            const a = records[s]!,
-              b = records[s + 1]!;
-            const g0 = a * u0 + b * v0 + records[s + 2]! + EDGE;
-            const slope = a * du + b * dv;
-            const g1 = g0 + slope;
-            if (g0 < 0) {
-              if (g1 < 0) {
-                inside = false;
-                break;
-              }
-              const t = -g0 / slope;
-              if (t > from) {
-                from = t;
-                early = EDGE / slope;
-              }
-            } else if (g1 < 0) {
-              const t = -g0 / slope;
-              if (t < to) {
-                to = t;
-                late = -EDGE / slope;
-              }
-            }
-          }
-          if (!inside) {
-            const t = triangle[o]!;
-            if (beside && t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush && !joints[trianglePart[t]!]) {
-              const isFlush = liesBeside(records, at, line, w0, dw);
-              if (isFlush && (continues(scene, view, t, faceA, line) || continues(scene, view, t, faceB, line)))
-                _flush.insert(_beside[0]!, _beside[1]!, _beside[2]!, _beside[3]!, gap);
-            }
-            continue;
-          }
-          // a widened triangle has spikes at its sharp corners, the longer the sharper: they end at its own box
-          for (let axis = 0; axis < 2; axis++) {
-            const way = axis ? dv : du;
-            if (way === 0) continue;
-            const start = axis ? v0 : u0,
-              low = records[at + 13 + axis]!,
-              high = records[at + 15 + axis]!;
-            const first = ((way > 0 ? low : high) - start) / way,
-              last = ((way > 0 ? high : low) - start) / way;
-            if (first > from) {
-              from = first;
-              early = EDGE / Math.abs(way);
-            }
-            if (last < to) {
-              to = last;
-              late = EDGE / Math.abs(way);
-            }
-          }
-          if (to - from <= 1e-12) continue;
-          const nu = records[at + 9]!,
-            nv = records[at + 10]!,
-            nw = records[at + 11]!;
-          const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
-          const rise = nu * du + nv * dv + nw * dw;
-          const h0 = h + rise * from,
-            h1 = h + rise * to;
-          if (h0 <= DEPTH && h1 <= DEPTH) {
-            // what lies in a cut face itself, of a body that runs through another, is no line: the face has its own outline
-            if (triangle[o] === Source.cutFace && h0 >= -DEPTH && h1 >= -DEPTH) _inFace.insert(from, to, from + early, to - late, gap);
-            else if (flush >= 0 && triangle[o]! >= 0 && h0 >= -DEPTH && h1 >= -DEPTH) {
-              const t = triangle[o]!;
-              const other = trianglePart[t]!;
-              if (other !== part) {
-                const isFlush = partFlush[other] === flush && !joints[other];
-                if (isFlush && (continues(scene, view, t, faceA, line) || continues(scene, view, t, faceB, line)))
-                  _flush.insert(from, to, from + early, to - late, gap);
-                else inPlane.push(t, from, to, from + early, to - late);
-              }
-            }
-            continue;
-          }
-          if (h0 < 0) {
-            from = -h / rise;
-            early = 0;
-          } else if (h1 < 0) {
-            to = -h / rise;
-            late = 0;
-          }
-          if (to > from) {
-            _hidden.insert(from, to, from + early, to - late, gap);
-            if (_hidden.covers(0, 1) || _hidden.covers(enter, leave)) break;
-          }
-        }
-      }
-      if (steps-- === 0 || _hidden.covers(0, 1)) break;
-      enter = leave;
-      if (ti < tj) {
-        ti += stepI;
-        i += si;
-      } else {
-        tj += stepJ;
-        j += sj;
-      }
-    }
-
-    // where something hides the face that would go on there is no joint, but a corner
-    if (_flush.count) {
-      for (let k = 0; k < inPlane.length; k += 5)
-        if (hidesBeyond(scene, view, inPlane[k]!, faceA, line) || hidesBeyond(scene, view, inPlane[k]!, faceB, line))
-          _bare.insert(inPlane[k + 1]!, inPlane[k + 2]!, inPlane[k + 3]!, inPlane[k + 4]!, gap);
-      if (_bare.count) _flush.subtract(_bare);
-    }
-    for (let k = 0; k < _inFace.count; k++)
-      _flush.insert(_inFace.from[k]!, _inFace.to[k]!, _inFace.exactFrom[k]!, _inFace.exactTo[k]!, gap);
-    if (keepHidden)
-      for (let k = 0; k < _hidden.count; k++)
-        emitGaps(sink, ends, c, length, _flush, Math.max(0, _hidden.exactFrom[k]!), Math.min(1, _hidden.exactTo[k]!), 1);
-    // where nothing lies before it (a body that only touches the cutting plane) a back edge is no line either
-    if (edges.kind[c] === Candidate.back) continue;
-    // stretches too short to be drawn as gaps, unless all of the edge is hidden: an edge that grazes what is before it (a circle its
-    // tangent) is hidden by the widening alone
-    _hidden.drop((from, to) => (to - from) * length < SPECK && (from > 0 || to < 1));
-    for (let k = 0; k < _flush.count; k++) _hidden.insert(_flush.from[k]!, _flush.to[k]!, _flush.exactFrom[k]!, _flush.exactTo[k]!, gap);
-    emitGaps(sink, ends, c, length, _hidden, 0, 1, 0);
+    begin(edge, edges, c, on);
+    walk(on, edge);
+    leaveOutJoints(on, edge);
+    emit(sink, edge, edges, c, keepHidden);
   }
   return { count: sink.owner.length, ends: sink.ends.view(), candidate: sink.owner.view(), hidden: sink.hidden.view() };
 }
 
-/** Scratch of `liesBeside`: where the face lies beside the edge, widened and exact, as parts of the edge. */
-const _beside = new Float64Array(4);
+/** What edges are held against. */
+interface Ground {
+  readonly scene: Scene;
+  readonly view: OpenViewSpace;
+  readonly tiles: Tiles;
+  readonly joints: Uint8Array;
+  /** The one that was walked last. */
+  band: Band;
+}
 
-/**
- * Whether a face lies in the plane of an edge and no farther beside it than a joint may be wide; where that is comes into the scratch.
- * `at` is the face's record; w0 and dw are the depth at the edge's beginning, and what comes to it along the edge.
- */
-function liesBeside(records: Float64Array, at: number, { u0, v0, du, dv }: PictureLine, w0: number, dw: number): boolean {
-  let from = 0,
-    to = 1,
-    early = 0,
-    late = 0;
-  for (let s = at; s < at + 9; s += 3) {
-    const g0 = records[s]! * u0 + records[s + 1]! * v0 + records[s + 2]! + SNAP;
-    const slope = records[s]! * du + records[s + 1]! * dv;
-    if (g0 < 0 && g0 + slope < 0) return false;
-    if (g0 < 0 && -g0 / slope > from) {
-      from = -g0 / slope;
-      early = SNAP / slope;
-    }
-    if (g0 + slope < 0 && -g0 / slope < to) {
-      to = -g0 / slope;
-      late = -SNAP / slope;
+/** The edge that is under way. One record serves them all: it is read at every triangle. */
+interface Edge extends DeepLine {
+  uMin: number;
+  uMax: number;
+  vMin: number;
+  vMax: number;
+  /** What lies wholly deeper than this hides nothing of it. */
+  deepest: number;
+  /** Stretches with less than this between them are one, in parts of it. */
+  gap: number;
+  /** How far beside it a face may still go on from it. */
+  beside: number;
+  faceA: number;
+  faceB: number;
+  part: number;
+  /** The flush group of its part; -1 where it keeps its joints. */
+  flush: number;
+  /** Triangles in whose plane it lies: the number of each and its stretch, widened and exact. */
+  readonly inPlane: number[];
+}
+
+function noEdge(): Edge {
+  const [n, of] = [NaN, -1];
+  const place = { u0: n, v0: n, w0: n, du: n, dv: n, dw: n, length: n, uMin: n, uMax: n, vMin: n, vMax: n, deepest: n, gap: n, beside: n };
+  return { ...place, faceA: of, faceB: of, part: of, flush: of, inPlane: [] };
+}
+
+function begin(edge: Edge, { ends, joinFaces }: CandidateEdges, c: number, { scene: { trianglePart, partFlush }, joints }: Ground): void {
+  const e = c * 6;
+  const u0 = ends[e]!,
+    v0 = ends[e + 1]!,
+    w0 = ends[e + 2]!;
+  const du = ends[e + 3]! - u0,
+    dv = ends[e + 4]! - v0,
+    dw = ends[e + 5]! - w0;
+  edge.u0 = u0;
+  edge.v0 = v0;
+  edge.w0 = w0;
+  edge.du = du;
+  edge.dv = dv;
+  edge.dw = dw;
+  edge.length = Math.sqrt(du * du + dv * dv);
+  edge.gap = LEFTOVER / edge.length;
+  const end = dw > 0 ? w0 + dw : w0;
+  edge.deepest = end + DEPTH + Math.abs(end) * UNORDERED;
+  edge.uMin = du < 0 ? u0 + du : u0;
+  edge.uMax = du < 0 ? u0 : u0 + du;
+  edge.vMin = dv < 0 ? v0 + dv : v0;
+  edge.vMax = dv < 0 ? v0 : v0 + dv;
+  const faceA = joinFaces[c * 2]!,
+    faceB = joinFaces[c * 2 + 1]!;
+  const part = faceA >= 0 ? trianglePart[faceA]! : faceB >= 0 ? trianglePart[faceB]! : -1;
+  edge.faceA = faceA;
+  edge.faceB = faceB;
+  edge.part = part;
+  edge.flush = part >= 0 && !joints[part] ? partFlush[part]! : -1;
+  // a joint may be a hair wide: a face of the same flush group beside the edge goes on from it all the same
+  edge.beside = edge.flush >= 0 ? SNAP : 0;
+  edge.inPlane.length = 0;
+  _hidden.count = _flush.count = _bare.count = _inFace.count = 0;
+}
+
+/** Tiles along the edge (after J. Amanatides, A. Woo, A Fast Voxel Traversal Algorithm, 1987), until all of it is hidden. */
+function walk(on: Ground, edge: Edge): void {
+  const { u0: tu, v0: tv, size, columns, rows } = on.tiles;
+  const { u0, v0, du, dv } = edge;
+  const search = nextSearch();
+  let i = Math.floor((u0 - tu) / size),
+    j = Math.floor((v0 - tv) / size);
+  const iEnd = Math.floor((u0 + du - tu) / size),
+    jEnd = Math.floor((v0 + dv - tv) / size);
+  const si = du > 0 ? 1 : -1,
+    sj = dv > 0 ? 1 : -1;
+  let ti = du === 0 ? Infinity : (tu + (i + (du > 0 ? 1 : 0)) * size - u0) / du;
+  let tj = dv === 0 ? Infinity : (tv + (j + (dv > 0 ? 1 : 0)) * size - v0) / dv;
+  const stepI = du === 0 ? Infinity : size / Math.abs(du),
+    stepJ = dv === 0 ? Infinity : size / Math.abs(dv);
+  let steps = Math.abs(iEnd - i) + Math.abs(jEnd - j);
+  let enter = 0;
+  for (;;) {
+    const leave = steps === 0 ? 1 : ti < tj ? ti : tj;
+    if (i >= 0 && j >= 0 && i < columns && j < rows && !_hidden.covers(enter, leave)) lookIn(on, edge, i, j, enter, leave, search);
+    if (steps-- === 0 || _hidden.covers(0, 1)) return;
+    enter = leave;
+    if (ti < tj) {
+      ti += stepI;
+      i += si;
+    } else {
+      tj += stepJ;
+      j += sj;
     }
   }
+}
+
+/** Holds an edge against what lies in a tile, nearest first, until what of it lies in the tile is hidden. */
+function lookIn(on: Ground, edge: Edge, i: number, j: number, enter: number, leave: number, search: number): void {
+  if (i < on.band.first || i >= on.band.first + on.band.columns) on.band = bandAt(on.tiles, i);
+  const { band } = on;
+  const { records, made, near, triangle, start, items, cover } = band;
+  const { trianglePart, partFlush } = on.scene;
+  const marks = marksOf(band);
+  const tile = j * band.columns + i - band.first;
+  const { u0, v0, w0, du, dv, dw, deepest, beside, part, flush } = edge;
+  // behind a triangle that covers the tile nothing needs to be asked
+  if (cover[tile]! < (dw > 0 ? w0 + dw * enter : w0 + dw * leave) - BEHIND) {
+    _hidden.insert(enter, leave, enter, leave, edge.gap);
+    return;
+  }
+  const uMin = edge.uMin - beside,
+    uMax = edge.uMax + beside,
+    vMin = edge.vMin - beside,
+    vMax = edge.vMax + beside;
+  for (let k = start[tile]!, stop = start[tile + 1]!; k < stop; k++) {
+    const o = items[k]!;
+    if (near[o]! > deepest) return;
+    if (marks[o] === search) continue;
+    marks[o] = search;
+    const at = made[o] ? o * STRIDE : recordOf(band, o);
+    if (records[at + 13]! > uMax || records[at + 15]! < uMin || records[at + 14]! > vMax || records[at + 16]! < vMin) continue;
+    if (clipToSides(records, at, u0, v0, du, dv, EDGE, _stretch)) {
+      if (behind(on, edge, o, at) && (_hidden.covers(0, 1) || _hidden.covers(enter, leave))) return;
+    } else if (flush >= 0) {
+      const t = triangle[o]!;
+      if (t >= 0 && trianglePart[t] !== part && partFlush[trianglePart[t]!] === flush) besideEdge(on, edge, t, at);
+    }
+  }
+}
+
+/** Holds an edge against an occluder inside of which the stretch runs: whether it is hidden there, or a part of that. */
+function behind(on: Ground, edge: Edge, o: number, at: number): boolean {
+  const { records } = on.band;
+  clipToBox(records, at, edge, _stretch);
+  let from = _stretch[FROM]!,
+    to = _stretch[TO]!,
+    early = _stretch[EARLY]!,
+    late = _stretch[LATE]!;
+  if (to - from <= 1e-12) return false;
   const nu = records[at + 9]!,
     nv = records[at + 10]!,
     nw = records[at + 11]!;
-  const h = nu * u0 + nv * v0 + nw * w0 + records[at + 12]!;
-  const rise = nu * du + nv * dv + nw * dw;
-  if (to <= from || Math.abs(h + rise * from) > DEPTH || Math.abs(h + rise * to) > DEPTH) return false;
-  _beside[0] = from;
-  _beside[1] = to;
-  _beside[2] = from + early;
-  _beside[3] = to - late;
+  // metres behind the plane, where the edge begins and what comes to it along the edge
+  const h = nu * edge.u0 + nv * edge.v0 + nw * edge.w0 + records[at + 12]!;
+  const rise = nu * edge.du + nv * edge.dv + nw * edge.dw;
+  const h0 = h + rise * from,
+    h1 = h + rise * to;
+  if (h0 <= DEPTH && h1 <= DEPTH) {
+    if (h0 >= -DEPTH && h1 >= -DEPTH) inPlane(on, edge, on.band.triangle[o]!);
+    return false;
+  }
+  if (h0 < 0) {
+    from = -h / rise;
+    early = 0;
+  } else if (h1 < 0) {
+    to = -h / rise;
+    late = 0;
+  }
+  if (to <= from) return false;
+  _hidden.insert(from, to, from + early, to - late, edge.gap);
   return true;
+}
+
+/** Keeps where an edge lies in the plane of a triangle of the scene, or of a cut face: it may be a joint there, or no line. */
+function inPlane(on: Ground, edge: Edge, t: number): void {
+  const from = _stretch[FROM]!,
+    to = _stretch[TO]!,
+    exactFrom = from + _stretch[EARLY]!,
+    exactTo = to - _stretch[LATE]!;
+  // what lies in a cut face itself, of a body that runs through another, is no line: the face has its own outline
+  if (t === Source.cutFace) _inFace.insert(from, to, exactFrom, exactTo, edge.gap);
+  else if (edge.flush >= 0 && t >= 0 && on.scene.trianglePart[t] !== edge.part) {
+    if (goesOn(on, edge, t)) _flush.insert(from, to, exactFrom, exactTo, edge.gap);
+    else edge.inPlane.push(t, from, to, exactFrom, exactTo);
+  }
+}
+
+/** A triangle of another part of its flush group that an edge does not run inside of goes on from it all the same, beyond a hair of a joint. */
+function besideEdge(on: Ground, edge: Edge, t: number, at: number): void {
+  if (!liesBeside(on.band.records, at, edge, _stretch) || !goesOn(on, edge, t)) return;
+  const from = _stretch[FROM]!,
+    to = _stretch[TO]!;
+  _flush.insert(from, to, from + _stretch[EARLY]!, to - _stretch[LATE]!, edge.gap);
+}
+
+/** Whether a triangle of another part goes on from an edge's face: they are of one flush group, and neither keeps its joints. */
+function goesOn({ scene, view, joints }: Ground, edge: Edge, t: number): boolean {
+  const other = scene.trianglePart[t]!;
+  if (scene.partFlush[other] !== edge.flush || joints[other]) return false;
+  return continues(scene, view, t, edge.faceA, edge) || continues(scene, view, t, edge.faceB, edge);
+}
+
+/** Where something hides the face that would go on there is no joint, but a corner; where the edge lies in a cut face there is no line. */
+function leaveOutJoints({ scene, view }: Ground, edge: Edge): void {
+  const { inPlane: own, faceA, faceB, gap } = edge;
+  if (_flush.count) {
+    for (let k = 0; k < own.length; k += 5)
+      if (hidesBeyond(scene, view, own[k]!, faceA, edge) || hidesBeyond(scene, view, own[k]!, faceB, edge))
+        _bare.insert(own[k + 1]!, own[k + 2]!, own[k + 3]!, own[k + 4]!, gap);
+    if (_bare.count) _flush.subtract(_bare);
+  }
+  for (let k = 0; k < _inFace.count; k++) _flush.insert(_inFace.from[k]!, _inFace.to[k]!, _inFace.exactFrom[k]!, _inFace.exactTo[k]!, gap);
+}
+
+/** Writes what is seen of an edge, and what is hidden where it is asked for. */
+function emit(sink: Sink, { length, gap }: Edge, { ends, kind }: CandidateEdges, c: number, keepHidden: boolean): void {
+  if (keepHidden)
+    for (let k = 0; k < _hidden.count; k++)
+      emitGaps(sink, ends, c, length, _flush, Math.max(0, _hidden.exactFrom[k]!), Math.min(1, _hidden.exactTo[k]!), 1);
+  // where nothing lies before it (a body that only touches the cutting plane) a back edge is no line either
+  if (kind[c] === Candidate.back) return;
+  // stretches too short to be drawn as gaps, unless all of the edge is hidden: an edge that grazes what is before it (a circle its
+  // tangent) is hidden by the widening alone
+  _hidden.drop((from, to) => (to - from) * length < SPECK && (from > 0 || to < 1));
+  for (let k = 0; k < _flush.count; k++) _hidden.insert(_flush.from[k]!, _flush.to[k]!, _flush.exactFrom[k]!, _flush.exactTo[k]!, gap);
+  emitGaps(sink, ends, c, length, _hidden, 0, 1, 0);
 }
 
 interface Sink {
