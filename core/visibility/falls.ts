@@ -30,9 +30,13 @@ export function fallsBeside(
     const both = onLeft.length ? shared(onLeft, backing(tiles, u0 - su, v0 - sv, w0, u1 - su, v1 - sv, w1, a, b)) : onLeft;
     // the picture falls back no farther than the last step anywhere
     if (both === ALL) break;
+    if (!both.length && n === out[0]![2] + 1 && out.length === 1) {
+      out = [[0, 1, n]];
+      continue;
+    }
     out = out.flatMap((stretch) => (stretch[2] === n - 1 ? without(stretch, both, n, length) : [stretch]));
   }
-  return withoutStubs(out, END / length);
+  return out.length === 1 ? out : withoutStubs(out, END / length);
 }
 
 /** Gives stubs at both ends of a piece to their neighbours, the shorter first: which way the piece runs is no matter. */

@@ -1,5 +1,6 @@
 import type { Frame } from '../geometry/frame';
 import { foreshortening } from '../geometry/frame';
+import type { Vec3 } from '../geometry/vec3';
 import { BLOCK, type Scene } from '../scene/scene';
 import type { View } from '../sights/view';
 import { NEAREST } from '../sights/views-of';
@@ -82,11 +83,16 @@ export function triangleBatches(scene: Scene, view: View, clips: Clips): Triangl
       const stop = isSmall ? end : Math.min(end, (block + 1) * BLOCK);
       const own = passing && !isSmall ? clips.pass(blockBounds, block * 6, isWhole) : passing;
       if (own >= 0) {
-        if (distance !== Infinity) boxFromEye(scene, t, stop, frame, distance, at);
-        else if (isSmall) boxInPicture(partBounds, p * 6, frame, at);
-        else boxInPicture(blockBounds, block * 6, frame, at);
-        const [w0, w1] = [at[2]!, at[5]!];
-        if (w0 <= depth && !(cuts && w1 < 0) && at[0]! <= wu1 && at[3]! >= wu0 && at[1]! <= wv1 && at[4]! >= wv0) {
+        const [bounds, b] = isSmall ? [partBounds, p * 6] : [blockBounds, block * 6];
+        if (distance === Infinity) spanAlong(bounds, b, frame.origin, frame.look, at, 2);
+        else boxFromEye(scene, t, stop, frame, distance, at);
+        const w0 = at[2]!;
+        const isDeep = w0 > depth || (cuts && at[5]! < 0);
+        if (!isDeep && distance === Infinity) {
+          spanAlong(bounds, b, frame.origin, frame.right, at, 0);
+          spanAlong(bounds, b, frame.origin, frame.up, at, 1);
+        }
+        if (!isDeep && at[0]! <= wu1 && at[3]! >= wu0 && at[1]! <= wv1 && at[4]! >= wv0) {
           part[count] = p;
           from[count] = t;
           to[count] = stop;
@@ -117,24 +123,24 @@ export function triangleBatches(scene: Scene, view: View, clips: Clips): Triangl
   return { count, part, from, to, clipEnd, clips: Int32Array.from(clipped), box, near, order, u0, v0, u1, v1, hiders };
 }
 
-/** The box of a picture, with its depths, round a box of space: u0 v0 w0 u1 v1 w1 into `out`. */
-function boxInPicture(bounds: Float64Array, b: number, { origin, right, up, look }: Frame, out: Float64Array): void {
-  const x = (bounds[b]! + bounds[b + 3]!) / 2 - origin[0],
-    y = (bounds[b + 1]! + bounds[b + 4]!) / 2 - origin[1],
-    z = (bounds[b + 2]! + bounds[b + 5]!) / 2 - origin[2];
-  const dx = (bounds[b + 3]! - bounds[b]!) / 2,
-    dy = (bounds[b + 4]! - bounds[b + 1]!) / 2,
-    dz = (bounds[b + 5]! - bounds[b + 2]!) / 2;
-  for (let k = 0; k < 3; k++) {
-    const axis = k === 0 ? right : k === 1 ? up : look;
-    const middle = x * axis[0] + y * axis[1] + z * axis[2];
-    const half = Math.abs(axis[0]) * dx + Math.abs(axis[1]) * dy + Math.abs(axis[2]) * dz + SLACK;
-    out[k] = middle - half;
-    out[k + 3] = middle + half;
-  }
+/** What a box of space takes up along an axis of the picture (0 for u, 1 for v, 2 for w): of u0 v0 w0 u1 v1 w1 its two numbers. */
+function spanAlong(bounds: Float64Array, b: number, [x, y, z]: Vec3, [ax, ay, az]: Vec3, out: Float64Array, k: number): void {
+  const x0 = bounds[b]!,
+    y0 = bounds[b + 1]!,
+    z0 = bounds[b + 2]!,
+    x1 = bounds[b + 3]!,
+    y1 = bounds[b + 4]!,
+    z1 = bounds[b + 5]!;
+  const middle = ((x0 + x1) / 2 - x) * ax + ((y0 + y1) / 2 - y) * ay + ((z0 + z1) / 2 - z) * az;
+  const half = (Math.abs(ax) * (x1 - x0) + Math.abs(ay) * (y1 - y0) + Math.abs(az) * (z1 - z0)) / 2 + SLACK;
+  out[k] = middle - half;
+  out[k + 3] = middle + half;
 }
 
-/** The same round triangles seen from an eye, of which a box may have corners behind it; what lies behind the eye is left out. */
+/**
+ * The box of the picture, with its depths, round triangles seen from an eye, of which a box may have corners behind it; what lies behind
+ * the eye is left out. u0 v0 w0 u1 v1 w1 into `out`.
+ */
 function boxFromEye({ vertices, triangles }: Scene, from: number, to: number, frame: Frame, distance: number, out: Float64Array): void {
   const { origin, right, up, look } = frame;
   out.fill(Infinity, 0, 3).fill(-Infinity, 3);
