@@ -15,6 +15,7 @@ import { gridLines } from './grid';
 import { mapPlacement } from './map';
 import { lengthUnit, productTypes, Structure, trueNorth } from './structure';
 import { UNITS, type LengthUnit } from '../../model/length-unit';
+import { firstBadNumber } from '../step/bad-number';
 import { isRef, StepIndex } from '../step/step-index';
 import { fromWide, narrowText } from '../wide-text';
 
@@ -58,6 +59,8 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
   const { notes } = builder;
   if (!index.isComplete) notes.push({ code: 'file-cut-off', facts: {} });
   if (!index.isUtf8) notes.push({ code: 'text-encoding', facts: {} });
+  const bad = firstBadNumber(bytes);
+  if (bad) notes.push({ code: 'number-with-tail', facts: { line: index.lineOf(bad.offset), text: bad.text } });
   for (const [id, count] of index.repeated) notes.push({ code: 'number-twice', facts: { id, count } });
 
   const stated = lengthUnit(index, notes);

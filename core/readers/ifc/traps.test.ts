@@ -28,6 +28,17 @@ const VOLUME = 3 * 0.3 * 2.5;
 const beside = (records: string, ...more: readonly number[]) => ifcText(GOOD + records, { contained: [100, 200, ...more] });
 const named = (model: Model, name: string) => model.elements.findIndex((e) => e.name === name);
 
+describe('figures', () => {
+  it('one that goes on as no number does is told, with its line', async () => {
+    const text = ifcText(GOOD);
+    expect((await read(text)).notes.map(({ code }) => code)).not.toContain('number-with-tail');
+    const record = /IFCCARTESIANPOINT\(\(0\.,/.exec(text)![0];
+    const model = await read(text.replace(record, record.replace('0.', '0.0x')));
+    const line = text.slice(0, text.indexOf(record)).split('\n').length;
+    expect(words(model)).toContain(`line ${line}: "0.0x" is not a number; it was read as far as it is one, and further ones may be there`);
+  });
+});
+
 describe('large files', () => {
   it('a wall with as many property sets as a stack has no room for keeps them all; those that say the same are one', async () => {
     const COUNT = 130_000;

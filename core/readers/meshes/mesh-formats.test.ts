@@ -203,6 +203,18 @@ describe('real files, against an independent reader', () => {
     }
   });
 
+  it('STEP: a part of a thousandth of its size is read as the same part', async () => {
+    // the library takes corners within 1e-7 of the unit that it is asked for as one
+    const text = Buffer.from(file(`${STEP}/cax-if/io1-tu-203.stp`)).toString('latin1');
+    expect(text).toContain('SI_UNIT(.MILLI.,.METRE.)');
+    const [whole, tiny] = [
+      await read(Buffer.from(text, 'latin1'), 'a.stp'),
+      await read(Buffer.from(text.replace('.MILLI.,.METRE.', '.MICRO.,.METRE.'), 'latin1'), 'a.stp'),
+    ];
+    expect(Math.abs(tiny.triangles.length / whole.triangles.length - 1)).toBeLessThan(0.02);
+    expect((figures(tiny).volume * 1e9) / figures(whole).volume).toBeCloseTo(1, 4);
+  });
+
   it('3MF: units, base materials, components in components', async () => {
     const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => `<vertex x="${(i & 1) * 10}" y="${((i >> 1) & 1) * 20}" z="${(i >> 2) * 30}"/>`);
     const faces = '0 2 1,1 2 3,4 5 6,5 7 6,0 1 4,1 5 4,2 6 3,3 6 7,0 4 2,2 4 6,1 3 5,3 7 5'.split(',').map((f) => {
@@ -246,6 +258,15 @@ describe('damage is named with its place', () => {
       expect(good).toContain(record);
       expect(await failing(Buffer.from(good.replace(record, `${record}3`), 'latin1'), 'a.step')).toBe('file-damaged: in its data');
     }
+  });
+
+  it('a STEP file with a figure that goes on as no number does is refused, with its line', async () => {
+    const good = Buffer.from(file(`${STEP}/cube-units/cube-mm.step`)).toString('latin1');
+    const record = "#43 = CARTESIAN_POINT('',(0.,0.,1.E+03";
+    const line = good.slice(0, good.indexOf(record)).split('\n').length;
+    await expect(read(Buffer.from(good.replace(record, `${record}x`), 'latin1'), 'a.step')).rejects.toThrowError(
+      expect.objectContaining({ code: 'step-bad-number', facts: { line, text: '1.E+03x' } }),
+    );
   });
 
   it('files that were cut off are not taken as whole', async () => {

@@ -579,7 +579,8 @@ function isUtf8(bytes: Uint8Array): boolean {
 }
 const PIECE = 1 << 20;
 
-function lineOf(bytes: Uint8Array, offset: number): number {
+/** The line in which a byte stands, counted from 1. */
+export function lineOf(bytes: Uint8Array, offset: number): number {
   let line = 1;
   for (let i = 0; i < offset; i++) if (bytes[i] === 10) line++;
   return line;
