@@ -1,17 +1,20 @@
+import { arcParameter, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
 import { isBetween } from '../geometry/polygons';
 import { STRAIGHT } from '../geometry/tolerances';
-import { factsOf, LinesBuilder } from '../linework/lines-builder';
+import type { DrawnSide } from '../linework/boundary-edges';
+import { factsOf, LinesBuilder, type LineFacts } from '../linework/lines-builder';
 import { arcAt, type Drawing } from '../linework/drawing';
 import { roleIndex } from '../sights/role';
-import type { StyledDrawing } from './style-drawing';
+import type { RoundOutline, StyledDrawing } from './style-drawing';
 
-/** A straight line on the way round: its number, and whether it is walked from its last point to its first. */
+/** A line on the way round: its number, and whether it is walked from its last point to its first. */
 type Step = readonly [line: number, isBack: boolean];
 
 /**
  * Cut outlines that close on one layer as one closed polyline each, so that a drafter picks a profile at once; what does not close stays
- * as it is, and so do joints and arcs. A polyline that runs round several elements names the one that has most of it, and the others
- * among those beyond it. For what goes into files: a screen asks each line for its own element.
+ * as it is, and so do joints and arcs of ellipses, which no polyline of a file can hold. A ring with arcs of circles keeps its lines, and
+ * tells in `rounds` what they are as a whole. A polyline that runs round several elements names the one that has most of it, and the
+ * others among those beyond it. For what goes into files: a screen asks each line for its own element.
  * Method: where two ends meet the way goes on; where four meet (two corners that touch) it goes on in the same element first, then by
  * the smaller turn. Cost: linear in the ends of cut lines.
  */
@@ -19,20 +22,26 @@ export function closeOutlines(styled: StyledDrawing): StyledDrawing {
   const { drawing, lineLayer } = styled;
   const rings = ringsOf(drawing, lineLayer);
   if (!rings.length) return styled;
-  const ringAt = new Map(rings.flatMap((ring) => ring.map(([line]) => [line, ring] as const)));
+  const isRound = (ring: readonly Step[]) => ring.some(([l]) => drawing.lineArc[l]! >= 0);
+  const ringAt = new Map(rings.filter((ring) => !isRound(ring)).flatMap((ring) => ring.map(([line]) => [line, ring] as const)));
   const out = new LinesBuilder();
   const layers: number[] = [];
+  /** Where the lines stand that are left as they are. */
+  const placeOf = new Map<number, number>();
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const ring = ringAt.get(l);
     const first = ring?.[0]![0] ?? l;
     // a ring stands where the first of its lines stood
     if (first !== l) continue;
     if (ring) addRing(drawing, ring, out);
-    else
-      out.add(drawing.points, drawing.depths, drawing.lineStart[l]!, drawing.lineStart[l + 1]! - 1, factsOf(drawing, l), drawing.lineArc[l]! < 0 ? null : arcAt(drawing, drawing.lineArc[l]!)); // prettier-ignore
+    else {
+      placeOf.set(l, out.count);
+      out.copy(drawing, l, l + 1);
+    }
     layers.push(lineLayer[l]!);
   }
-  return { ...styled, drawing: { ...drawing, ...out.done() }, lineLayer: Uint16Array.from(layers) };
+  const rounds = rings.filter(isRound).map((ring) => roundOutline(drawing, ring, placeOf));
+  return { ...styled, drawing: { ...drawing, ...out.done() }, lineLayer: Uint16Array.from(layers), rounds };
 }
 
 /** The rings of several lines, each begun with its lowest line, which is walked forwards. */
@@ -46,7 +55,9 @@ function ringsOf(drawing: Drawing, lineLayer: Uint16Array): Step[][] {
   };
   const open: number[] = [];
   for (let l = 0; l < lineRole.length; l++) {
-    if (lineRole[l] !== cut || lineJoint[l] || lineArc[l]! >= 0 || placeOf(l, 0) === placeOf(l, 1)) continue;
+    if (lineRole[l] !== cut || lineJoint[l] || placeOf(l, 0) === placeOf(l, 1)) continue;
+    const arc = lineArc[l]! < 0 ? null : arcAt(drawing, lineArc[l]!);
+    if (arc && (!isCircle(arc) || isWhole(arc))) continue;
     open.push(l);
     for (const end of [0, 1] as const) {
       const own = ends.get(placeOf(l, end));
@@ -111,8 +122,6 @@ function withoutSeams(flat: number[], deep: number[]): void {
 
 function addRing(drawing: Drawing, ring: readonly Step[], out: LinesBuilder): void {
   const [flat, deep]: [number[], number[]] = [[], []];
-  const share = new Map<number, number>();
-  const beyond = new Set<number>();
   for (const [l, isBack] of ring) {
     const [from, to] = [drawing.lineStart[l]!, drawing.lineStart[l + 1]! - 1];
     for (let k = 0; k <= to - from; k++) {
@@ -122,18 +131,57 @@ function addRing(drawing: Drawing, ring: readonly Step[], out: LinesBuilder): vo
       flat.push(drawing.points[p * 2]!, drawing.points[p * 2 + 1]!);
       deep.push(drawing.depths[p]!);
     }
+  }
+  withoutSeams(flat, deep);
+  out.add(flat, deep, 0, deep.length - 1, factsOfRing(drawing, ring));
+}
+
+/** What is known of a ring: it is of the element that has most of it, and the others lie beyond. */
+function factsOfRing(drawing: Drawing, ring: readonly Step[]): LineFacts {
+  const share = new Map<number, number>();
+  const beyond = new Set<number>();
+  for (const [l] of ring) {
     const facts = factsOf(drawing, l);
     for (let k = 0; k < facts.beyond.length; k++) beyond.add(facts.beyond[k]!);
-    for (let p = from; p < to; p++)
+    for (let p = drawing.lineStart[l]!; p + 1 < drawing.lineStart[l + 1]!; p++)
       share.set(
         facts.element,
         (share.get(facts.element) ?? 0) +
           Math.hypot(drawing.points[p * 2 + 2]! - drawing.points[p * 2]!, drawing.points[p * 2 + 3]! - drawing.points[p * 2 + 1]!),
       );
   }
-  withoutSeams(flat, deep);
   const element = [...share].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0]![0];
   for (const other of share.keys()) if (other !== element) beyond.add(other);
-  const facts = { ...factsOf(drawing, ring[0]![0]), element, beyond: [...beyond].sort((a, b) => a - b) };
-  out.add(flat, deep, 0, deep.length - 1, facts);
+  return { ...factsOf(drawing, ring[0]![0]), element, beyond: [...beyond].sort((a, b) => a - b) };
+}
+
+/** A ring with arcs, side by side, begun with an arc: where one element follows another on a straight side there is no corner. */
+function roundOutline(drawing: Drawing, ring: readonly Step[], placeOf: ReadonlyMap<number, number>): RoundOutline {
+  const start = ring.findIndex(([l]) => drawing.lineArc[l]! >= 0);
+  const sides: DrawnSide[] = [];
+  for (const [l, isBack] of [...ring.slice(start), ...ring.slice(0, start)]) {
+    const [first, last] = [drawing.lineStart[l]!, drawing.lineStart[l + 1]! - 1];
+    const place = (p: number): [number, number] => [drawing.points[p * 2]!, drawing.points[p * 2 + 1]!];
+    if (drawing.lineArc[l]! >= 0) {
+      const arc = arcAt(drawing, drawing.lineArc[l]!);
+      const [from, to] = isBack ? [last, first] : [first, last];
+      sides.push({ from: place(from), to: place(to), arc, isForward: runsForward(arc, place(first)) !== isBack });
+      continue;
+    }
+    for (let k = 0; k < last - first; k++) {
+      const [from, to] = isBack ? [place(last - k), place(last - k - 1)] : [place(first + k), place(first + k + 1)];
+      const before = sides.at(-1)!;
+      if (!before.arc && isBetween(Float64Array.from([...before.from, ...from, ...to]), 0, 2, 4, STRAIGHT / 10))
+        sides[sides.length - 1] = { ...before, to };
+      else sides.push({ from, to, arc: null, isForward: true });
+    }
+  }
+  const { element, beyond } = factsOfRing(drawing, ring);
+  return { lines: ring.map(([l]) => placeOf.get(l)!).sort((a, b) => a - b), sides, element, beyond: Array.from(beyond) };
+}
+
+/** Whether the line of an arc begins at the arc's start: of no more than a full turn that is the end it lies nearer to. */
+function runsForward(arc: Arc, [u, v]: readonly [number, number]): boolean {
+  const middle = (arc[5] + arc[6]) / 2;
+  return arcParameter(arc, u, v, middle) < middle;
 }

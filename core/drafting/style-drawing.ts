@@ -1,3 +1,4 @@
+import type { DrawnSide } from '../linework/boundary-edges';
 import type { Drawing } from '../linework/drawing';
 import { ROLES } from '../sights/role';
 import { materialWords } from '../model/material-words';
@@ -27,6 +28,17 @@ export interface RegionFill {
   readonly isOwn: boolean;
 }
 
+/** A cut outline with arcs of circles that closes on one layer: what some lines of a drawing are as a whole. */
+export interface RoundOutline {
+  /** The lines that it stands for, ascending. */
+  readonly lines: readonly number[];
+  /** One behind the other, the first an arc. */
+  readonly sides: readonly DrawnSide[];
+  /** The element that has most of it, and those beyond it, ascending. */
+  readonly element: number;
+  readonly beyond: readonly number[];
+}
+
 /** A drawing with the standard's rules applied at a scale of 1 : scale. */
 export interface StyledDrawing {
   readonly drawing: Drawing;
@@ -37,6 +49,13 @@ export interface StyledDrawing {
   /** Fill of each region; null for air, which is left open. */
   readonly fills: readonly (RegionFill | null)[];
   readonly standard: Standard;
+  /** For files: see `closeOutlines`. */
+  readonly rounds?: readonly RoundOutline[];
+}
+
+/** The outlines with arcs by the first of their lines, and all lines that they stand for. */
+export function roundsByLine({ rounds = [] }: StyledDrawing): { first: Map<number, RoundOutline>; lines: Set<number> } {
+  return { first: new Map(rounds.map((round) => [round.lines[0]!, round])), lines: new Set(rounds.flatMap(({ lines }) => lines)) };
 }
 
 const fitsWord = (word: string | undefined, name: string): boolean =>

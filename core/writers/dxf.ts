@@ -1,5 +1,5 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
-import type { Layer, RegionFill, StyledDrawing } from '../drafting/style-drawing';
+import { roundsByLine, type Layer, type RegionFill, type StyledDrawing } from '../drafting/style-drawing';
 import { onGrid } from '../geometry/on-grid';
 import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
@@ -58,15 +58,19 @@ export function writeDxf(
     const material = model.materials[region.material]?.name ?? '';
     content.origin(region.use, region.elements.map((e) => model.elements[e]!.id).join(' '), '', material);
   });
+  const rounds = roundsByLine(styled);
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const layer = styled.lineLayer[l]!;
     const a = drawing.lineArc[l]!;
-    if (a >= 0) content.arc(arcAt(drawing, a), layer);
+    const round = rounds.first.get(l);
+    if (!round && rounds.lines.has(l)) continue;
+    if (round) content.outline(round.sides, layer);
+    else if (a >= 0) content.arc(arcAt(drawing, a), layer);
     else content.polyline(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, layer);
-    const e = drawing.lineElement[l]!;
+    const e = round?.element ?? drawing.lineElement[l]!;
     const element = model.elements[e];
     if (plain || !element) continue;
-    const beyond = drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]);
+    const beyond = round?.beyond ?? drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]);
     const ids = Array.from(beyond, (other) => model.elements[other]?.id ?? '-').join(' ');
     content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '', {
       beyond: ids,
@@ -153,6 +157,13 @@ class EntityWriter {
       .int(70, closed ? 1 : 0)
       .real(43, 0);
     for (let p = from; p < last; p++) this.out.point(10, points[p * 2]! * k, points[p * 2 + 1]! * k);
+  }
+
+  /** A closed polyline of straight sides and arcs of circles. */
+  outline(sides: readonly DrawnSide[], layer: number): void {
+    const corners = sides.flatMap(bulges);
+    this.begin('LWPOLYLINE', layer).text(100, 'AcDbPolyline').int(90, corners.length).int(70, 1).real(43, 0);
+    for (const [u, v, bulge] of corners) this.out.point(10, u * this.k, v * this.k).real(42, bulge, 12);
   }
 
   arc(arc: Arc, layer: number): void {

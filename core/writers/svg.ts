@@ -1,4 +1,4 @@
-import { paperColour, type StyledDrawing } from '../drafting/style-drawing';
+import { paperColour, roundsByLine, type StyledDrawing } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
 import { arcPoint, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt, drawingBounds } from '../linework/drawing';
@@ -78,10 +78,17 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight, behi
     out.push(`<g id="${clean(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
 
   const pathsOf = layers.map((): string[] => []);
+  const rounds = roundsByLine(styled);
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const a = drawing.lineArc[l]!;
+    const round = rounds.first.get(l);
+    if (!round && rounds.lines.has(l)) continue;
     pathsOf[styled.lineLayer[l]!]!.push(
-      a >= 0 ? arcPath(arcAt(drawing, a), k, x, y) : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y),
+      round
+        ? ringPath(round.sides, k, x, y)
+        : a >= 0
+          ? arcPath(arcAt(drawing, a), k, x, y)
+          : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y),
     );
   }
   // fine lines first, so that heavy ones lie on top at their ends

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { DxfParser as DxfJsonParser } from 'dxf-json';
 import { describe, expect, it } from 'vitest';
+import { closeOutlines } from '../drafting/close-outlines';
 import { STANDARD } from '../drafting/standard';
 import { styleDrawing } from '../drafting/style-drawing';
 import { faceArea } from '../geometry/polygons';
@@ -51,6 +52,23 @@ function lengthIn(entities: readonly DxfEntity[]): number {
   }
   return sum;
 }
+interface Bulged {
+  readonly x: number;
+  readonly y: number;
+  readonly bulge?: number;
+}
+
+/** Area of a closed polyline with bulges: beside each chord the segment of a circle, whose bulge is the tangent of a quarter of its angle. */
+function bulgedArea(v: readonly Bulged[]): number {
+  const twice = v.map(({ x, y, bulge = 0 }, i) => {
+    const next = v[(i + 1) % v.length]!;
+    const angle = 4 * Math.atan(bulge);
+    const radius = bulge ? Math.hypot(next.x - x, next.y - y) / 2 / Math.sin(angle / 2) : 0;
+    return x * next.y - y * next.x + radius ** 2 * (angle - Math.sin(angle));
+  });
+  return twice.reduce((sum, x) => sum + x, 0) / 2;
+}
+
 const round = 2 * Math.PI * 0.5;
 const straight = lengthOf(piecesOf(drawing, ['cut', 'outline', 'edge', 'hidden'])) - round;
 
@@ -100,18 +118,33 @@ describe('DXF', () => {
     ] as const) {
       const text = writeDxf(tower, styleDrawing(tower, drawModel(tower, view), STANDARD, 50), view);
       const [hatch] = new DxfJsonParser().parseSync(text).entities.filter((e) => e.type === 'HATCH') as unknown as {
-        boundaryPaths: { vertices: { x: number; y: number; bulge?: number }[] }[];
+        boundaryPaths: { vertices: Bulged[] }[];
       }[];
-      const [{ vertices: v }] = hatch!.boundaryPaths as [{ vertices: { x: number; y: number; bulge?: number }[] }];
-      const twice = v.map(({ x, y, bulge = 0 }, i) => {
-        const next = v[(i + 1) % v.length]!;
-        // the segment of a circle beside a chord whose bulge is the tangent of a quarter of its angle
-        const angle = 4 * Math.atan(bulge);
-        const radius = bulge ? Math.hypot(next.x - x, next.y - y) / 2 / Math.sin(angle / 2) : 0;
-        return x * next.y - y * next.x + radius ** 2 * (angle - Math.sin(angle));
-      });
-      expect(twice.reduce((sum, x) => sum + x, 0) / 2e6).toBeCloseTo(expected, 3);
+      const [{ vertices: v }] = hatch!.boundaryPaths as [{ vertices: Bulged[] }];
+      expect(bulgedArea(v) / 1e6).toBeCloseTo(expected, 3);
     }
+  });
+
+  it('writes a cut outline with arcs as one closed polyline, of the element that has most of it', () => {
+    const end = Array.from({ length: 25 }, (_, k): [number, number] => [
+      3 + 0.5 * Math.sin((k * Math.PI) / 24),
+      0.5 - 0.5 * Math.cos((k * Math.PI) / 24),
+    ]);
+    const pier = modelOf([
+      { solid: prism(end, 0, 3), material: 'Brick', class: 'Wall', name: 'round end' },
+      { solid: box([0, 0, 0], [3, 1, 3]), material: 'Brick', class: 'Wall', name: 'pier' },
+    ]);
+    const styled = closeOutlines(styleDrawing(pier, drawModel(pier, sight), STANDARD, 50));
+    const cut = styled.layers.findIndex(({ name }) => /CUT/i.test(name));
+    const entities = new DxfJsonParser().parseSync(writeDxf(pier, styled, sight)).entities as unknown as (DxfEntity & {
+      vertices: Bulged[];
+    })[];
+    const [outline, ...more] = entities.filter(({ type, layer }) => type !== 'HATCH' && layer === styled.layers[cut]!.name);
+    expect([outline!.type, outline!.flag! & 1, more.length]).toEqual(['LWPOLYLINE', 1, 0]);
+    expect(Math.abs(bulgedArea(outline!.vertices)) / 1e6).toBeCloseTo(3 + Math.PI / 8, 4);
+    expect(styled.rounds!.map(({ element, sides }) => [pier.elements[element]!.name, sides.length])).toEqual([['pier', 4]]);
+    const path = /<path d="(M[^"]*A[^"]*Z)"\/>/.exec(writeSvg(pier, styled, sight))?.[1];
+    expect(path?.match(/[MLAZ]/g)?.join('')).toBe('MAALLZ');
   });
 
   const python = ['/usr/bin/python3', 'python3'].find((name) => spawnSync(name, ['-c', 'import ezdxf']).status === 0);
