@@ -204,7 +204,7 @@ function elementsOfFaces(faces: readonly Face[], { rings, ringElement }: Group):
   return out;
 }
 
-/** Whether an outline belongs to a face: the middle of its first side, a little inside, lies in it. */
+/** Whether an outline belongs to a face: the middle of a side, a little inside, lies in it; or they have some area in common. */
 function touches(face: Face, ring: Ring): boolean {
   for (let i = 0; i + 3 < ring.length; i += 2) {
     const du = ring[i + 2]! - ring[i]!,
@@ -219,5 +219,6 @@ function touches(face: Face, ring: Ring): boolean {
     }
     if (i > 16) break;
   }
-  return false;
+  // something stronger may lie on the middle of every side
+  return intersection(face, [ring]).some((shared) => faceArea(shared) > OVERLAP);
 }
