@@ -1,11 +1,18 @@
 import Joi from 'joi';
 import { Fault } from '../faults/fault';
+import { ROLES } from '../sights/role';
 import type { Standard } from './standard';
 
-const colour = Joi.alternatives(Joi.number().integer().min(1).max(7), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
+const colour = Joi.alternatives(Joi.number().integer().min(1).max(255), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
 const layer = Joi.string()
-  .pattern(/^[^<>/\\":;?*|=`\n]{1,120}$/)
-  .messages({ 'string.pattern.base': 'holds a sign that a DXF layer name must not have' });
+  .pattern(/^(?:[^<>/\\":;?*|=`,\p{Cc}]|\s){1,120}$/u)
+  .invalid('0')
+  .trim()
+  .messages({
+    'string.pattern.base': 'holds a sign that a DXF layer name must not have, or more than 120',
+    'any.invalid': 'is "0", which is no layer of a drawing: what lies on it takes its pen from elsewhere',
+    'string.trim': 'begins or ends with a space',
+  });
 const pair = Joi.array().ordered(Joi.number().required(), Joi.number().required()).length(2);
 const weight = Joi.number().min(0.05).max(2.11);
 
@@ -34,7 +41,7 @@ const schema = Joi.object({
     .required()
     .items(
       Joi.object({
-        role: Joi.string(),
+        role: Joi.valid(...ROLES),
         joint: Joi.boolean(),
         jump: Joi.number().min(0),
         class: Joi.string(),
@@ -63,6 +70,10 @@ const schema = Joi.object({
     ),
 });
 
+/** What is shorter on paper is nothing, mm. */
+const SHORTEST = 0.01;
+const lengthOf = (dashes: readonly number[]): number => dashes.reduce((sum, dash) => sum + Math.abs(dash), 0);
+
 /**
  * Checks a standard.
  * @throws Fault standard-field, naming the field and why
@@ -79,11 +90,21 @@ export function checkStandard(value: unknown, file = 'standard'): Standard {
     const [detail] = error.details;
     refuse(detail!.path.join('.') || 'standard', detail!.message.replace(String(detail!.context?.label ?? ''), '').trim());
   }
+  for (const [name, dashes] of Object.entries(standard.lineTypes))
+    if (lengthOf(dashes) < SHORTEST) refuse(`lineTypes.${name}`, 'has dashes of no length');
+  for (const [name, lines] of Object.entries(standard.patterns))
+    lines.forEach(({ angle, offset, dashes }, i) => {
+      const turn = (angle * Math.PI) / 180;
+      const apart = Math.abs(offset[1] * Math.cos(turn) - offset[0] * Math.sin(turn));
+      if (apart < SHORTEST) refuse(`patterns.${name}.${i}.offset`, 'leads along its own line: the lines of a pattern must lie apart');
+      if (dashes.length && lengthOf(dashes) < SHORTEST) refuse(`patterns.${name}.${i}.dashes`, 'have no length');
+    });
   standard.lines.forEach((rule, i) => {
-    if (rule.type !== 'continuous' && !standard.lineTypes[rule.type]) refuse(`lines.${i}.type`, `"${rule.type}" is not among lineTypes`);
+    if (rule.type !== 'continuous' && !Object.hasOwn(standard.lineTypes, rule.type))
+      refuse(`lines.${i}.type`, `"${rule.type}" is not among lineTypes`);
   });
   standard.fills.forEach((rule, i) => {
-    if (rule.pattern !== 'solid' && !standard.patterns[rule.pattern])
+    if (rule.pattern !== 'solid' && !Object.hasOwn(standard.patterns, rule.pattern))
       refuse(`fills.${i}.pattern`, `"${rule.pattern}" is not among patterns`);
   });
   const last = standard.lines.at(-1)!;

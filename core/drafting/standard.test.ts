@@ -1,3 +1,4 @@
+import colourIndex from 'dxf-parser/dist/AutoCadColorIndex';
 import { describe, expect, it } from 'vitest';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
@@ -7,7 +8,7 @@ import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import { checkStandard } from './check-standard';
 import { STANDARD } from './standard';
-import { styleDrawing } from './style-drawing';
+import { paperColour, styleDrawing } from './style-drawing';
 
 const changed = (change: (standard: typeof STANDARD) => unknown) => change(structuredClone(STANDARD) as typeof STANDARD);
 const why = (value: unknown) => {
@@ -36,6 +37,51 @@ describe('drafting standard', () => {
     );
     expect(why(changed((s) => ({ ...s, lines: s.lines.slice(0, -1) })))).toMatch(/must have no conditions/);
     expect(why({})).toMatch(/^office\.json: format is required/);
+  });
+
+  it('is refused where it cannot be drawn, with the place of the fault', () => {
+    const line = (change: object) => why(changed((s) => ({ ...s, lines: [{ ...s.lines[0]!, ...change }, ...s.lines.slice(1)] })));
+    expect(line({ role: 'outlines' })).toMatch(/^office\.json: lines\.0\.role must be one of \[cut, ground, outline/);
+    expect(line({ layer: '0' })).toMatch(/^office\.json: lines\.0\.layer is "0", which is no layer of a drawing/);
+    for (const layer of ['A,B', 'A\u0007B', 'A'.repeat(121), '']) expect(line({ layer }), layer).toMatch(/^office\.json: lines\.0\.layer/);
+    expect(line({ type: 'constructor' })).toBe('office.json: lines.0.type "constructor" is not among lineTypes');
+    expect(line({ colour: 256 })).toMatch(/^office\.json: lines\.0\.colour/);
+    expect(line({ colour: 255 })).toBe('accepted');
+    const fill = (pattern: string) => why(changed((s) => ({ ...s, fills: [{ ...s.fills[0]!, pattern }, ...s.fills.slice(1)] })));
+    expect(fill('toString')).toMatch(/^office\.json: fills\.0\.pattern "toString" is not among patterns/);
+    const pattern = (change: object) =>
+      why(
+        changed((s) => ({
+          ...s,
+          patterns: { ...s.patterns, odd: [{ angle: 30, origin: [0, 0], offset: [0, 2], dashes: [], ...change }] },
+        })),
+      );
+    expect(pattern({})).toBe('accepted');
+    expect(pattern({ offset: [Math.cos(Math.PI / 6), 0.5] })).toMatch(/^office\.json: patterns\.odd\.0\.offset leads along its own line/);
+    expect(pattern({ dashes: [0, -0] })).toMatch(/^office\.json: patterns\.odd\.0\.dashes have no length/);
+    expect(why(changed((s) => ({ ...s, lineTypes: { ...s.lineTypes, dashed: [0, 0] } })))).toMatch(
+      /^office\.json: lineTypes\.dashed has dashes of no length/,
+    );
+  });
+
+  it('gives every role a rule of its own', () => {
+    const layers = ROLES.map(
+      (role) =>
+        STANDARD.lines.find((rule) => !rule.class && !rule.material && rule.joint === undefined && (rule.role ?? role) === role)!.layer,
+    );
+    expect(new Set(layers).size).toBe(ROLES.length);
+    expect(layers).not.toContain(STANDARD.lines.at(-1)!.layer);
+  });
+
+  it('has the colours of the table of DXF, as an independent reader of it knows them', () => {
+    for (let index = 1; index < 256; index++) {
+      if (index === 7) continue;
+      const [own, theirs] = [parseInt(paperColour(index).slice(1), 16), colourIndex[index]!];
+      // its figures are cut off otherwise here and there
+      for (const shift of [16, 8, 0])
+        expect(Math.abs(((own >> shift) & 255) - ((theirs >> shift) & 255)), `${index}`).toBeLessThanOrEqual(1);
+    }
+    expect(paperColour(7)).toBe('#000000');
   });
 
   it('finds a layer for every line and a fill for every cut face, unknown materials included', () => {

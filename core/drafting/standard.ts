@@ -1,7 +1,7 @@
 import type { RankRule } from '../cutting/material-rank';
 import works from './standard-works.json';
 
-/** An index 1 to 7 of the CAD colour table (7 = black on paper), or a true colour "#RRGGBB". */
+/** An index 1 to 255 of the colour table of DXF (7 = black on paper), or a true colour "#RRGGBB". */
 export type PenColour = number | string;
 
 /** One family of parallel lines of a pattern; paper millimetres, degrees. `offset` leads from one line to the next. */

@@ -3,6 +3,8 @@ import type { Drawing } from '../linework/drawing';
 import { ROLES } from '../sights/role';
 import { materialWords } from '../model/material-words';
 import { firstMaterials, type Model } from '../model/model';
+import { indexColour } from './colour-table';
+import { filledIn, layerName } from './safe-names';
 import type { FillRule, LineRule, PatternLine, PenColour, Standard } from './standard';
 
 /** A layer of a styled drawing; everything on it is drawn alike. */
@@ -67,13 +69,10 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
   const layers: Layer[] = [];
   const byName = new Map<string, number>();
   const layerFor = (rule: LineRule | FillRule, className: string, material: string): number => {
-    const name =
-      rule.layer
-        .replaceAll('{class}', className)
-        .replaceAll('{material}', material)
-        .replace(/[<>/\\":;?*|=`]/g, '-')
-        .trim() || 'NONE';
-    let index = byName.get(name);
+    const name = layerName(filledIn(rule.layer, { class: className, material }));
+    // a file's reader takes names for one that differ only by case
+    const key = name.toLowerCase();
+    let index = byName.get(key);
     if (index === undefined) {
       const lineType = 'type' in rule ? rule.type : 'continuous';
       index =
@@ -81,11 +80,11 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
           name,
           weight: rule.weight,
           lineType,
-          dashes: standard.lineTypes[lineType] ?? [],
+          dashes: Object.hasOwn(standard.lineTypes, lineType) ? standard.lineTypes[lineType]! : [],
           colour: rule.colour,
           isFill: 'pattern' in rule,
         }) - 1;
-      byName.set(name, index);
+      byName.set(key, index);
     }
     return index;
   };
@@ -134,7 +133,4 @@ export function styleDrawing(model: Model, drawing: Drawing, standard: Standard,
 }
 
 /** The colour as "#RRGGBB" for paper. Index 7 is black on paper. */
-export function paperColour(colour: PenColour): string {
-  if (typeof colour === 'string') return colour;
-  return ['#000000', '#FF0000', '#FFFF00', '#00FF00', '#00FFFF', '#0000FF', '#FF00FF', '#000000'][colour] ?? '#000000';
-}
+export const paperColour = (colour: PenColour): string => (typeof colour === 'string' ? colour : indexColour(colour));

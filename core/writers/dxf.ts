@@ -1,4 +1,5 @@
 import type { PatternLine, PenColour } from '../drafting/standard';
+import { extended, extendedIds, layerName } from '../drafting/safe-names';
 import { roundsByLine, type Layer, type RegionFill, type StyledDrawing } from '../drafting/style-drawing';
 import { onGrid } from '../geometry/on-grid';
 import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
@@ -56,7 +57,7 @@ export function writeDxf(
     content.hatch(drawnSides(region.face, drawing.regionCurves?.[r]), fill);
     if (plain) return;
     const material = model.materials[region.material]?.name ?? '';
-    content.origin(region.use, region.elements.map((e) => model.elements[e]!.id).join(' '), '', material);
+    content.origin(region.use, extendedIds(region.elements.map((e) => model.elements[e]!.id)), '', material);
   });
   const rounds = roundsByLine(styled);
   for (let l = 0; l < drawing.lineRole.length; l++) {
@@ -71,7 +72,7 @@ export function writeDxf(
     const element = model.elements[e];
     if (plain || !element) continue;
     const beyond = round?.beyond ?? drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]);
-    const ids = Array.from(beyond, (other) => model.elements[other]?.id ?? '-').join(' ');
+    const ids = extendedIds(Array.from(beyond, (other) => model.elements[other]?.id ?? '-'));
     content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '', {
       beyond: ids,
       depths: [drawing.depths[drawing.lineStart[l]!]! * k, drawing.depths[drawing.lineStart[l + 1]! - 1]! * k],
@@ -93,14 +94,9 @@ export function writeDxf(
   return tags.toString().replace('@SEED', tags.seed);
 }
 
-/** The block's name: number and name of the sight, without signs that a name must not have. */
+/** The block's name: number and name of the sight. */
 function blockName(sight: Sight): string {
-  return (
-    `${sight.number} ${sight.name}`
-      .trim()
-      .replace(/[<>/\\":;?*|=`,\n\r]/g, '-')
-      .slice(0, 120) || sight.kind
-  );
+  return layerName(`${sight.number} ${sight.name}`.trim() || sight.kind);
 }
 
 function colourTags(tags: DxfTags, colour: PenColour): void {
@@ -227,7 +223,7 @@ class EntityWriter {
   origin(role: string, elements: string, className: string, material: string, line?: { beyond: string; depths: readonly number[] }): void {
     this.out.text(1001, APPLICATION);
     const texts = [role, elements, className, material, ...(line ? [line.beyond] : [])];
-    for (const text of texts) this.out.text(1000, text.replace(/\p{Cc}/gu, ' ').slice(0, 80));
+    for (const text of texts) this.out.text(1000, extended(text));
     for (const depth of line?.depths ?? []) this.out.real(1040, depth);
   }
 

@@ -1,3 +1,4 @@
+import { oneLine } from '../drafting/safe-names';
 import { paperColour, roundsByLine, type StyledDrawing } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
 import { arcPoint, isWhole, type Arc } from '../geometry/arcs/arc';
@@ -23,7 +24,7 @@ export interface ImageBehind {
 const MARGIN = 10;
 
 const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
-const clean = (text: string): string => escape(text.replace(/\p{Cc}/gu, ' '));
+const clean = (text: string): string => escape(oneLine(text));
 
 /**
  * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each layer,

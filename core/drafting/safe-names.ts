@@ -1,0 +1,63 @@
+/*
+ * The one door through which names of a model and of a standard go into files. A name may hold anything: a model's texts are a
+ * stranger's. What comes out is safe in every format that is written.
+ */
+
+/** Halves of characters of two code units that stand alone. */
+const HALVES = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
+/** What the name of a layer or a block must not hold (DXF Reference, release 2010, symbol table names). */
+const FORBIDDEN = /[<>/\\":;?*|=`,]/g;
+/** Longest name of a layer, characters: every release of DXF has room for it. */
+const LAYER = 120;
+/** Longest text in extended data, bytes (DXF Reference, release 2010, group 1000). */
+export const EXTENDED = 255;
+
+/** A text in one line, as it may stand anywhere: broken characters and control characters become spaces. */
+export const oneLine = (text: string): string => text.replace(HALVES, ' ').replace(/\p{Cc}+/gu, ' ');
+
+/** The name of a layer. "0" is no layer of a drawing: what is on it takes its pen from elsewhere. */
+export function layerName(text: string): string {
+  const name = shortened(oneLine(text).replace(FORBIDDEN, '-').replace(/\s+/g, ' ').trim(), LAYER).trim();
+  return name === '' ? 'NONE' : name === '0' ? '0-' : name;
+}
+
+/** What stands for names in the pattern of a layer's name, put in as it is whatever signs it holds. */
+export const filledIn = (pattern: string, names: Readonly<Record<string, string>>): string =>
+  pattern.replace(/\{(\w+)\}/g, (all, key: string) => (Object.hasOwn(names, key) ? names[key]! : all));
+
+/** A text of at most so many characters, none of them cut in two. */
+export function shortened(text: string, most: number): string {
+  const signs = Array.from(text);
+  return signs.length > most ? signs.slice(0, most).join('') : text;
+}
+
+/** A text for extended data, of no more bytes than fit; no character is cut in two. */
+export function extended(text: string, most = EXTENDED): string {
+  const safe = oneLine(text);
+  if (bytesOf(safe) <= most) return safe;
+  let out = '';
+  let bytes = 0;
+  for (const sign of safe) {
+    bytes += bytesOf(sign);
+    if (bytes > most) break;
+    out += sign;
+  }
+  return out;
+}
+
+/** Identities one behind the other for extended data: as many as fit, each whole; "..." tells that there are more. */
+export function extendedIds(ids: readonly string[]): string {
+  let out = '';
+  for (const [k, id] of ids.entries()) {
+    const next = `${out}${k ? ' ' : ''}${oneLine(id)}`;
+    const isLast = k === ids.length - 1;
+    if (bytesOf(next) > EXTENDED - (isLast ? 0 : MORE.length)) return out === '' ? extended(next) : `${out}${MORE}`;
+    out = next;
+  }
+  return out;
+}
+
+const MORE = ' ...';
+
+const encoder = new TextEncoder();
+const bytesOf = (text: string): number => encoder.encode(text).length;
