@@ -14,7 +14,7 @@ import { prepare } from '../core/scene/prepare';
 import { STANDARD } from '../core/drafting/standard';
 import { closeOutlines } from '../core/drafting/close-outlines';
 import { styleDrawing } from '../core/drafting/style-drawing';
-import { DXF_UNITS, type DxfUnit } from '../core/writers/dxf';
+import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from '../core/writers/dxf';
 import { readSight, readStandard } from './read-json';
 import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';
@@ -29,6 +29,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     standard: { type: 'string' },
     ...MODEL_OPTIONS,
     'dxf-unit': { type: 'string' },
+    'dxf-version': { type: 'string' },
     block: { type: 'boolean' },
     plain: { type: 'boolean' },
     flat: { type: 'boolean' },
@@ -42,6 +43,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg'])!;
   const scale = Number(values.scale ?? 100);
   if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
+  const dxfVersion = oneOf('dxf-version', values['dxf-version'], Object.keys(DXF_VERSIONS) as DxfVersion[]);
   const dxfUnit = oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]);
   await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
   const options = await modelOptions(values);
@@ -82,6 +84,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   else
     text = (await import('../core/writers/dxf')).writeDxf(model, styled, sight, {
       unit: dxfUnit ?? 'mm',
+      ...(dxfVersion && { version: dxfVersion }),
       block: values.block === true,
       plain: values.plain === true,
     });

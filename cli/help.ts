@@ -28,6 +28,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --plan FILE        a plan in DXF: how its layers are built, { "WALLS": { "class": "Wall", "base": 0, "height": 2.5, "material": "Masonry" } }
   --patience S       end the reading of a model that shows no progress for S seconds (default 90)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
+  --dxf-version V    release of the DXF: R2000 R2010 R2018 (default R2010)
   --block            DXF: put the drawing into one block, inserted once
   --plain            DXF: leave out the extended data (role, element, class, material of each entity)
   --flat             JSON: every line as plain points, arcs broken up to 0.1 mm

@@ -13,6 +13,16 @@ export function indexColour(index: number): string {
   return `#${rgb.toString(16).padStart(6, '0').toUpperCase()}`;
 }
 
+/** The index whose colour is nearest to a true colour "#RRGGBB", by the sum of squares of the differences; black is 7. */
+export function nearestIndex(colour: string): number {
+  const channels = (text: string) => [1, 3, 5].map((k) => parseInt(text.slice(k, k + 2), 16));
+  const wanted = channels(colour);
+  const apart = (index: number) => channels(indexColour(index)).reduce((sum, x, k) => sum + (x - wanted[k]!) ** 2, 0);
+  let best = 7;
+  for (let index = 1; index < 256; index++) if (apart(index) < apart(best)) best = index;
+  return best;
+}
+
 function hueColour(index: number): number {
   const sixth = (Math.floor(index / 10) - 1) / 4;
   const bright = BRIGHTNESS[Math.floor((index % 10) / 2)]!;

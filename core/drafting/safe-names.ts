@@ -31,27 +31,27 @@ export function shortened(text: string, most: number): string {
   return signs.length > most ? signs.slice(0, most).join('') : text;
 }
 
-/** A text for extended data, of no more bytes than fit; no character is cut in two. */
-export function extended(text: string, most = EXTENDED): string {
+/** A text for extended data, of no more bytes than fit as they are written; no character is cut in two. */
+export function extended(text: string, sizeOf: (text: string) => number = bytesOf): string {
   const safe = oneLine(text);
-  if (bytesOf(safe) <= most) return safe;
+  if (sizeOf(safe) <= EXTENDED) return safe;
   let out = '';
   let bytes = 0;
   for (const sign of safe) {
-    bytes += bytesOf(sign);
-    if (bytes > most) break;
+    bytes += sizeOf(sign);
+    if (bytes > EXTENDED) break;
     out += sign;
   }
   return out;
 }
 
 /** Identities one behind the other for extended data: as many as fit, each whole; "..." tells that there are more. */
-export function extendedIds(ids: readonly string[]): string {
+export function extendedIds(ids: readonly string[], sizeOf: (text: string) => number = bytesOf): string {
   let out = '';
   for (const [k, id] of ids.entries()) {
     const next = `${out}${k ? ' ' : ''}${oneLine(id)}`;
     const isLast = k === ids.length - 1;
-    if (bytesOf(next) > EXTENDED - (isLast ? 0 : MORE.length)) return out === '' ? extended(next) : `${out}${MORE}`;
+    if (sizeOf(next) > EXTENDED - (isLast ? 0 : MORE.length)) return out === '' ? extended(next, sizeOf) : `${out}${MORE}`;
     out = next;
   }
   return out;
@@ -60,4 +60,4 @@ export function extendedIds(ids: readonly string[]): string {
 const MORE = ' ...';
 
 const encoder = new TextEncoder();
-const bytesOf = (text: string): number => encoder.encode(text).length;
+export const bytesOf = (text: string): number => encoder.encode(text).length;

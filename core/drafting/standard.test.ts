@@ -6,6 +6,7 @@ import { rankOf } from '../cutting/material-rank';
 import { ROLES } from '../sights/role';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
+import { nearestIndex } from './colour-table';
 import { checkStandard } from './check-standard';
 import { STANDARD } from './standard';
 import { paperColour, styleDrawing } from './style-drawing';
@@ -82,6 +83,8 @@ describe('drafting standard', () => {
         expect(Math.abs(((own >> shift) & 255) - ((theirs >> shift) & 255)), `${index}`).toBeLessThanOrEqual(1);
     }
     expect(paperColour(7)).toBe('#000000');
+    for (const index of [1, 5, 7, 30, 96, 141, 213, 252]) expect(paperColour(nearestIndex(paperColour(index)))).toBe(paperColour(index));
+    expect(nearestIndex('#FE0101')).toBe(1);
   });
 
   it('finds a layer for every line and a fill for every cut face, unknown materials included', () => {

@@ -4,6 +4,12 @@ import { decimal } from './numbers';
 export class DxfTags {
   private readonly out: string[] = [];
   private handle = 0x100;
+  private readonly isAscii: boolean;
+
+  /** @param isAscii whether other characters are written as `\U+` and their code, as releases before 2007 have them */
+  constructor(isAscii = false) {
+    this.isAscii = isAscii;
+  }
 
   nextHandle(): string {
     return (this.handle++).toString(16).toUpperCase();
@@ -12,7 +18,7 @@ export class DxfTags {
     return this.handle.toString(16).toUpperCase();
   }
   text(code: number, value: string): this {
-    this.out.push(`${code}\n${value}`);
+    this.out.push(`${code}\n${this.isAscii ? escaped(value) : value}`);
     return this;
   }
   int(code: number, value: number): this {
@@ -37,3 +43,7 @@ export class DxfTags {
     return `${this.out.join('\n')}\n`;
   }
 }
+
+/** A text in ASCII: every other code unit as `\U+` and four digits (DXF Reference, release 2000). */
+export const escaped = (text: string): string =>
+  text.replace(/[^ -~]/g, (sign) => `\\U+${sign.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`);

@@ -1,5 +1,6 @@
+import { nearestIndex } from '../drafting/colour-table';
 import type { PatternLine, PenColour } from '../drafting/standard';
-import { extended, extendedIds, layerName } from '../drafting/safe-names';
+import { bytesOf, extended, extendedIds, layerName, oneLine } from '../drafting/safe-names';
 import { roundsByLine, type Layer, type RegionFill, type StyledDrawing } from '../drafting/style-drawing';
 import { onGrid } from '../geometry/on-grid';
 import { arcPoint, arcPoints, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
@@ -8,9 +9,9 @@ import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { ROLES } from '../sights/role';
 import { firstMaterials, type Model } from '../model/model';
 import type { Sight } from '../sights/sight';
-import { DxfTags } from './dxf-tags';
+import { DxfTags, escaped } from './dxf-tags';
 
-/** $INSUNITS values and metres in one unit (DXF Reference R2010, HEADER). */
+/** $INSUNITS values and metres in one unit (DXF Reference, release 2010, HEADER). */
 export const DXF_UNITS = { in: [1, 0.0254], ft: [2, 0.3048], mm: [4, 0.001], cm: [5, 0.01], m: [6, 1] } as const;
 export type DxfUnit = keyof typeof DXF_UNITS;
 
@@ -19,7 +20,17 @@ const WEIGHTS = [0, 5, 9, 13, 15, 18, 20, 25, 30, 35, 40, 50, 53, 60, 70, 80, 90
 export const snapWeight = (mm: number): number =>
   WEIGHTS.reduce((best, w) => (Math.abs(w - mm * 100) < Math.abs(best - mm * 100) ? w : best), 0);
 
+/** What a release of the format has: its number, and whether it has UTF-8 (from 2007 on) and true colours (from 2004 on). */
+export const DXF_VERSIONS = {
+  R2000: { number: 'AC1015', isModern: false },
+  R2010: { number: 'AC1024', isModern: true },
+  R2018: { number: 'AC1032', isModern: true },
+} as const;
+export type DxfVersion = keyof typeof DXF_VERSIONS;
+
 export interface DxfOptions {
+  /** Release of the format; 2010 where none is told. */
+  readonly version?: DxfVersion;
   readonly unit?: DxfUnit;
   /** Put the drawing into one block that is inserted once. */
   readonly block?: boolean;
@@ -28,15 +39,15 @@ export interface DxfOptions {
 }
 
 /**
- * The drawing as an ASCII DXF file, release 2010 (AC1024), UTF-8, at true size: layers with weight, colour and line type,
+ * The drawing as a DXF file of text, of release 2000, 2010 or 2018, at true size: layers with weight, colour and line type,
  * LINE, LWPOLYLINE, ARC, CIRCLE, ELLIPSE and HATCH; nothing on layer 0; line types and hatches scaled so that they are right on paper
- * at the drawing's scale. Source: Autodesk, DXF Reference, release 2010.
+ * at the drawing's scale. Source: DXF Reference, releases 2000, 2010 and 2018.
  */
 export function writeDxf(
   model: Model,
   styled: StyledDrawing,
   sight: Sight,
-  { unit = 'mm', block = false, plain = false }: DxfOptions = {},
+  { unit = 'mm', block = false, plain = false, version = 'R2010' }: DxfOptions = {},
 ): string {
   const [insunits, metres] = DXF_UNITS[unit];
   const k = 1 / metres;
@@ -44,20 +55,30 @@ export function writeDxf(
   const paper = (styled.scale * 0.001) / metres;
   const { drawing, layers } = styled;
   const materialOf = firstMaterials(model);
-  const tags = new DxfTags();
+  const { isModern } = DXF_VERSIONS[version];
+  const tags = new DxfTags(!isModern);
+  const sizeOf = (text: string) => (isModern ? bytesOf(text) : escaped(text).length);
   const name = blockName(sight);
 
-  const entities = new DxfTags();
+  const entities = new DxfTags(!isModern);
   const owner = block ? '1E' : '1B';
   // every writer below takes its handles from the one counter, in the order of the file
-  const content = new EntityWriter(tags, entities, layers, owner, k, paper);
+  const content = new EntityWriter(tags, entities, layers, owner, k, paper, sizeOf);
   drawing.regions.forEach((region, r) => {
     const fill = styled.fills[r];
     if (!fill) return;
     content.hatch(drawnSides(region.face, drawing.regionCurves?.[r]), fill);
     if (plain) return;
     const material = model.materials[region.material]?.name ?? '';
-    content.origin(region.use, extendedIds(region.elements.map((e) => model.elements[e]!.id)), '', material);
+    content.origin(
+      region.use,
+      extendedIds(
+        region.elements.map((e) => model.elements[e]!.id),
+        sizeOf,
+      ),
+      '',
+      material,
+    );
   });
   const rounds = roundsByLine(styled);
   for (let l = 0; l < drawing.lineRole.length; l++) {
@@ -72,7 +93,10 @@ export function writeDxf(
     const element = model.elements[e];
     if (plain || !element) continue;
     const beyond = round?.beyond ?? drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]);
-    const ids = extendedIds(Array.from(beyond, (other) => model.elements[other]?.id ?? '-'));
+    const ids = extendedIds(
+      Array.from(beyond, (other) => model.elements[other]?.id ?? '-'),
+      sizeOf,
+    );
     content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, materialOf.get(e) ?? '', {
       beyond: ids,
       depths: [drawing.depths[drawing.lineStart[l]!]! * k, drawing.depths[drawing.lineStart[l + 1]! - 1]! * k],
@@ -80,9 +104,9 @@ export function writeDxf(
   }
 
   const [u0, v0, u1, v1] = drawingBounds(drawing);
-  header(tags, insunits, [u0 * k, v0 * k, u1 * k, v1 * k]);
+  header(tags, version, insunits, [u0 * k, v0 * k, u1 * k, v1 * k]);
   tags.text(0, 'SECTION').text(2, 'CLASSES').text(0, 'ENDSEC');
-  tables(tags, layers, styled, paper, block ? name : null, [u0 * k, v0 * k, u1 * k, v1 * k]);
+  tables(tags, isModern, layers, styled, paper, block ? name : null, [u0 * k, v0 * k, u1 * k, v1 * k]);
   blocks(tags, block ? name : null, block ? entities : null, layers);
   tags.text(0, 'SECTION').text(2, 'ENTITIES');
   if (block) insert(tags, name, layers);
@@ -99,12 +123,13 @@ function blockName(sight: Sight): string {
   return layerName(`${sight.number} ${sight.name}`.trim() || sight.kind);
 }
 
-function colourTags(tags: DxfTags, colour: PenColour): void {
+function colourTags(tags: DxfTags, colour: PenColour, hasTrueColour: boolean): void {
   if (typeof colour === 'number') tags.int(62, colour);
+  else if (!hasTrueColour) tags.int(62, nearestIndex(colour));
   else tags.int(62, 7).int(420, parseInt(colour.slice(1), 16));
 }
 
-const typeName = (layer: Layer): string => (layer.dashes.length ? layer.lineType.toUpperCase() : 'Continuous');
+const typeName = (layer: Layer): string => (layer.dashes.length ? layerName(layer.lineType).toUpperCase() : 'Continuous');
 
 /** Name under which the extended data of entities stand (DXF Reference, Extended Data). */
 const APPLICATION = 'TARVEX';
@@ -117,14 +142,25 @@ class EntityWriter {
   private readonly owner: string;
   private readonly k: number;
   private readonly paper: number;
+  /** Bytes that a text takes as it is written. */
+  private readonly sizeOf: (text: string) => number;
 
-  constructor(handles: DxfTags, out: DxfTags, layers: readonly Layer[], owner: string, k: number, paper: number) {
+  constructor(
+    handles: DxfTags,
+    out: DxfTags,
+    layers: readonly Layer[],
+    owner: string,
+    k: number,
+    paper: number,
+    sizeOf: (text: string) => number,
+  ) {
     this.handles = handles;
     this.out = out;
     this.layers = layers;
     this.owner = owner;
     this.k = k;
     this.paper = paper;
+    this.sizeOf = sizeOf;
   }
 
   private begin(type: string, layer: number): DxfTags {
@@ -223,7 +259,7 @@ class EntityWriter {
   origin(role: string, elements: string, className: string, material: string, line?: { beyond: string; depths: readonly number[] }): void {
     this.out.text(1001, APPLICATION);
     const texts = [role, elements, className, material, ...(line ? [line.beyond] : [])];
-    for (const text of texts) this.out.text(1000, extended(text));
+    for (const text of texts) this.out.text(1000, extended(text, this.sizeOf));
     for (const depth of line?.depths ?? []) this.out.real(1040, depth);
   }
 
@@ -273,11 +309,12 @@ function bulges({ from, arc, isForward }: DrawnSide): [u: number, v: number, bul
   });
 }
 
-function header(tags: DxfTags, insunits: number, [x0, y0, x1, y1]: readonly [number, number, number, number]): void {
+function header(tags: DxfTags, version: DxfVersion, insunits: number, [x0, y0, x1, y1]: readonly [number, number, number, number]): void {
   const variable = (name: string) => tags.text(9, name);
   tags.text(0, 'SECTION').text(2, 'HEADER');
-  variable('$ACADVER').text(1, 'AC1024');
-  variable('$DWGCODEPAGE').text(3, 'UTF-8');
+  const { number, isModern } = DXF_VERSIONS[version];
+  variable('$ACADVER').text(1, number);
+  variable('$DWGCODEPAGE').text(3, isModern ? 'UTF-8' : 'ANSI_1252');
   variable('$HANDSEED').text(5, '@SEED');
   variable('$INSBASE').point(10, 0, 0, 0);
   variable('$EXTMIN').point(10, x0, y0, 0);
@@ -312,6 +349,7 @@ function record(tags: DxfTags, type: string, owner: string, kind: string, name: 
 
 function tables(
   tags: DxfTags,
+  isModern: boolean,
   layers: readonly Layer[],
   styled: StyledDrawing,
   paper: number,
@@ -352,8 +390,8 @@ function tables(
       record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', name).text(3, '').int(72, 65).int(73, 0).real(40, 0);
     for (const type of types) {
       const dashes = styled.standard.lineTypes[type]!;
-      record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', type.toUpperCase())
-        .text(3, `${type} ${dashes.join(' ')} mm`)
+      record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', layerName(type).toUpperCase())
+        .text(3, `${oneLine(type)} ${dashes.join(' ')} mm`)
         .int(72, 65)
         .int(73, dashes.length)
         .real(40, dashes.reduce((sum, d) => sum + Math.abs(d), 0) * paper);
@@ -364,7 +402,7 @@ function tables(
     record(tags, 'LAYER', '2', 'AcDbLayerTableRecord', '0').int(62, 7).text(6, 'Continuous').int(370, -3);
     for (const layer of layers) {
       record(tags, 'LAYER', '2', 'AcDbLayerTableRecord', layer.name);
-      colourTags(tags, layer.colour);
+      colourTags(tags, layer.colour, isModern);
       tags.text(6, typeName(layer)).int(290, 1).int(370, snapWeight(layer.weight));
     }
   });
