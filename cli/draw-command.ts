@@ -17,6 +17,8 @@ import { styleDrawing } from '../core/drafting/style-drawing';
 import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from '../core/writers/dxf';
 import { readSight, readStandard } from './read-json';
 import { MODEL_OPTIONS, modelOptions } from './model-options';
+import { PAPERS, type Paper } from '../core/writers/paper';
+import { lettering } from './lettering';
 import { readModelFile } from './read-model';
 import { oneOf, parse, UsageFault } from './usage';
 
@@ -30,6 +32,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     ...MODEL_OPTIONS,
     'dxf-unit': { type: 'string' },
     'dxf-version': { type: 'string' },
+    paper: { type: 'string' },
     block: { type: 'boolean' },
     plain: { type: 'boolean' },
     flat: { type: 'boolean' },
@@ -40,7 +43,9 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('draw needs one model: tarvex draw MODEL --sight SIGHT.json --out FILE');
   if (!values.sight || !values.out) throw new UsageFault(`draw needs --${values.sight ? 'out FILE' : 'sight SIGHT.json'}`);
-  const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg'])!;
+  const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg', '.pdf'])!;
+  const paper = oneOf('paper', values.paper, Object.keys(PAPERS) as Paper[]);
+  if (paper && kind !== '.pdf') throw new UsageFault(`--paper is for a PDF; --out is "${values.out}"`);
   const scale = Number(values.scale ?? 100);
   if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
   const dxfVersion = oneOf('dxf-version', values['dxf-version'], Object.keys(DXF_VERSIONS) as DxfVersion[]);
@@ -73,8 +78,10 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   await Promise.all(pictures);
   const drawing = values.times ? { ...raw, report: { ...raw.report, ms: { read: t1 - t0, prepare: t2 - t1, ...raw.report.ms } } } : raw;
   const styled = closeOutlines(styleDrawing(model, drawing, standard, scale));
-  let text: string;
-  if (kind === '.json')
+  let text: string | Uint8Array;
+  if (kind === '.pdf')
+    text = await (await import('../core/writers/pdf')).writePdf([{ styled, sight }], { font: await lettering(), paper, title: model.name });
+  else if (kind === '.json')
     text = (await import('../core/writers/json')).writeJson(model, styled.drawing, {
       flat: values.flat === true,
       layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
@@ -116,7 +123,7 @@ async function checkOut(out: string, read: readonly (string | undefined)[]): Pro
 }
 
 /** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */
-async function writeWhole(path: string, text: string): Promise<void> {
+async function writeWhole(path: string, text: string | Uint8Array): Promise<void> {
   // of this run alone: another may write the same file
   const part = `${path}.${randomUUID()}.part`;
   try {

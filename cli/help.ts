@@ -1,6 +1,6 @@
 export const HELP = `tarvex: exact hidden-line drawings from 3D models
 
-  tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .json
+  tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .pdf .json
   tarvex inspect MODEL                                say what is in a model and what is doubtful
   tarvex check MODEL                                  what is wrong with a model before it is drawn
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
@@ -17,7 +17,7 @@ A first drawing:
 const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
 
   --sight FILE       the sight: where from, what is cut, how far it reaches
-  --out FILE         .dxf true size for CAD, .svg a page in millimetres, .json for other programs
+  --out FILE         .dxf true size for CAD, .svg or .pdf a page in millimetres, .json for other programs
   --scale N          scale 1:N for line types, hatches and the SVG page (default 100)
   --standard FILE    drafting standard (default: the one that comes along)
   --unit U           unit of the first model: m cm mm in ft (formats or files that state none)
@@ -27,6 +27,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --correct FILE     what is set right of elements by id: { "ID": { "class": "Wall", "material": "Brick", "storey": "Upper", "rank": 75, "leftOut": true } }
   --plan FILE        a plan in DXF: how its layers are built, { "WALLS": { "class": "Wall", "base": 0, "height": 2.5, "material": "Masonry" } }
   --patience S       end the reading of a model that shows no progress for S seconds (default 90)
+  --paper P          sheet of a PDF: A4 A3 A2 A1 A0 (default: as large as the drawing)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
   --dxf-version V    release of the DXF: R2000 R2010 R2018 (default R2010)
   --block            DXF: put the drawing into one block, inserted once

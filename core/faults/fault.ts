@@ -28,6 +28,7 @@ export type FaultCode =
   | 'drawing-stale'
   | 'storey-unknown'
   | 'nothing-to-draw'
+  | 'paper-too-small'
   | 'models-apart'
   | 'stopped';
 

@@ -27,6 +27,7 @@ const FAULTS: Record<FaultCode, string> = {
   'sight-not-json': '{file} is not JSON: {reason}',
   'drawing-stale': 'the drawing was stopped: it is no longer wanted',
   'storey-unknown': '{file}: storey "{storey}" is not in the model; it has {storeys}',
+  'paper-too-small': 'the drawing takes {size} at 1:{scale} and does not fit on {paper}: {ways}',
   'nothing-to-draw': 'nothing to draw: {reason}',
   'models-apart': '{file}: it shares no {by} with the first model; give its place with --with {file}@x,y,z,degrees, or --lay as-is',
   stopped: 'stopped',

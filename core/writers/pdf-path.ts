@@ -1,0 +1,56 @@
+import { arcPoint, type Arc } from '../geometry/arcs/arc';
+import type { DrawnSide } from '../linework/boundary-edges';
+import { decimal } from './numbers';
+
+/** Where a place of a drawing stands on its page, millimetres from the page's lower left corner. */
+export interface OnPage {
+  /** Millimetres of paper to a metre. */
+  readonly k: number;
+  readonly x: (u: number) => number;
+  readonly y: (v: number) => number;
+}
+
+/** Radians that one curve goes at most: what it leaves of a circle is then some 1e-7 of its radius. */
+const WIDEST = Math.PI / 8;
+
+export const number = (x: number): string => decimal(x, 5);
+const place = (x: number, y: number): string => `${number(x)} ${number(y)}`;
+
+export function polyline(points: Float64Array, from: number, to: number, { x, y }: OnPage): string {
+  const isClosed = to - from > 3 && points[from * 2] === points[to * 2 - 2] && points[from * 2 + 1] === points[to * 2 - 1];
+  let out = '';
+  for (let p = from; p < (isClosed ? to - 1 : to); p++)
+    out += `${place(x(points[p * 2]!), y(points[p * 2 + 1]!))} ${p === from ? 'm' : 'l'}\n`;
+  return isClosed ? `${out}h\n` : out;
+}
+
+/** An arc from where the pen is: curves of the third degree, so close that no eye and no ruler tells them from it. */
+export function arcTo(arc: Arc, isForward: boolean, { x, y }: OnPage): string {
+  const [, , axisU, axisV, ratio, start, end] = arc;
+  const parts = Math.ceil((end - start) / WIDEST);
+  const step = ((end - start) / parts) * (isForward ? 1 : -1);
+  // the handles of a curve that begins and ends along a circle (after A. Riškus, Approximation of a cubic Bézier curve by circular arcs, 2006, from memory)
+  const handle = (4 / 3) * Math.tan(step / 4);
+  const along = (t: number): [number, number] => [
+    -Math.sin(t) * axisU - Math.cos(t) * ratio * axisV,
+    -Math.sin(t) * axisV + Math.cos(t) * ratio * axisU,
+  ];
+  let out = '';
+  for (let n = 0; n < parts; n++) {
+    const [a, b] = [(isForward ? start : end) + n * step, (isForward ? start : end) + (n + 1) * step];
+    const [[pu, pv], [qu, qv], [du, dv], [eu, ev]] = [arcPoint(arc, a), arcPoint(arc, b), along(a), along(b)];
+    out += `${place(x(pu + handle * du), y(pv + handle * dv))} ${place(x(qu - handle * eu), y(qv - handle * ev))} ${place(x(qu), y(qv))} c\n`;
+  }
+  return out;
+}
+
+export function arcPath(arc: Arc, page: OnPage): string {
+  const [u, v] = arcPoint(arc, arc[5]);
+  return `${place(page.x(u), page.y(v))} m\n${arcTo(arc, true, page)}`;
+}
+
+/** Closed rings of straight sides and arcs. */
+export const ringPath = (ring: readonly DrawnSide[], page: OnPage): string =>
+  `${place(page.x(ring[0]!.from[0]), page.y(ring[0]!.from[1]))} m\n${ring
+    .map(({ to, arc, isForward }) => (arc ? arcTo(arc, isForward, page) : `${place(page.x(to[0]), page.y(to[1]))} l\n`))
+    .join('')}h\n`;

@@ -1,0 +1,219 @@
+import fontkit from '@pdf-lib/fontkit';
+import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PDFRef } from 'pdf-lib';
+import { oneLine } from '../drafting/safe-names';
+import type { PatternLine } from '../drafting/standard';
+import { paperColour, roundsByLine, type Layer, type StyledDrawing } from '../drafting/style-drawing';
+import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
+import { arcAt, drawingBounds } from '../linework/drawing';
+import type { Sight } from '../sights/sight';
+import { sheetFor, type Paper } from './paper';
+import { arcPath, number, polyline, ringPath, type OnPage } from './pdf-path';
+
+/** White round the drawing, and the room of the title below it, paper millimetres. */
+const MARGIN = 10;
+const TITLE = 12;
+/** Height of the title's capitals, paper millimetres (ISO 3098-1: 1.8, 2.5, 3.5, 5 and so on, by √2). */
+const CAPITALS = 3.5;
+/** Height of capitals as a part of the size of the lettering that goes along (Liberation Sans: sCapHeight of its table OS/2 over its em). */
+const CAPITAL_OF_SIZE = 1409 / 2048;
+/** Points to a millimetre, and the most that a page has in its own unit (PDF 1.7, ISO 32000-1, annex C). */
+const POINTS = 72 / 25.4;
+const LONGEST = 14400;
+
+export interface PdfDrawing {
+  readonly styled: StyledDrawing;
+  readonly sight: Sight;
+}
+
+export interface PdfOptions {
+  /** A font in the form of TrueType: what of it is used is embedded. */
+  readonly font: Uint8Array;
+  /** The sheet; as large as the drawing with its margin where none is told. */
+  readonly paper?: Paper | undefined;
+  /** Of the whole file. */
+  readonly title: string;
+}
+
+/**
+ * Drawings as a PDF (ISO 32000-1), a page each at true scale with a bookmark: lines with their widths on paper, arcs as curves, layers as
+ * optional content, patterns as lines clipped to their region, text that can be searched. The same drawings give the same bytes.
+ * @throws Fault paper-too-small
+ */
+export async function writePdf(drawings: readonly PdfDrawing[], { font: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
+  const document = await PDFDocument.create({ updateMetadata: false });
+  document.registerFontkit(fontkit);
+  const font = await document.embedFont(bytes, { subset: true });
+  document.setTitle(oneLine(title));
+  document.setProducer('Tarvex');
+  const layers = new LayerContents(document);
+  const pages = drawings.map((drawing) => addPage(document, drawing, font, layers, paper));
+  layers.list();
+  addBookmarks(document, pages, drawings.map(({ sight }) => nameOf(sight))); // prettier-ignore
+  return document.save({ useObjectStreams: false, addDefaultPage: false });
+}
+
+const nameOf = (sight: Sight): string => oneLine(`${sight.number} ${sight.name}`.trim() || sight.kind);
+
+/** Layers as groups of optional content: of several pages the layers of one name are one. */
+class LayerContents {
+  private readonly document: PDFDocument;
+  private readonly groups = new Map<string, PDFRef>();
+
+  constructor(document: PDFDocument) {
+    this.document = document;
+  }
+
+  of(name: string): PDFRef {
+    let ref = this.groups.get(name);
+    if (!ref) {
+      const { context } = this.document;
+      this.groups.set(name, (ref = context.register(context.obj({ Type: 'OCG', Name: PDFHexString.fromText(name) }))));
+    }
+    return ref;
+  }
+
+  /** Tells the document of them, all on, in the order of their names. */
+  list(): void {
+    const { context, catalog } = this.document;
+    const refs = [...this.groups].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, ref]) => ref);
+    catalog.set(PDFName.of('OCProperties'), context.obj({ OCGs: refs, D: { Order: refs, ON: refs } }));
+  }
+}
+
+function addPage(document: PDFDocument, { styled, sight }: PdfDrawing, font: PDFFont, contents: LayerContents, paper?: Paper): PDFPage {
+  const { drawing, scale, layers } = styled;
+  const k = 1000 / scale;
+  const [u0, v0, u1, v1] = drawingBounds(drawing);
+  const [w, h] = [(u1 - u0) * k, (v1 - v0) * k];
+  const [width, height] = [w + 2 * MARGIN, h + 2 * MARGIN + TITLE];
+  const [sheetW, sheetH] = paper ? sheetFor(paper, scale, width, height, [2 * MARGIN, 2 * MARGIN + TITLE]) : [width, height];
+  const [left, bottom] = [(sheetW - w) / 2, MARGIN + TITLE + (sheetH - height) / 2];
+  const on: OnPage = { k, x: (u) => left + (u - u0) * k, y: (v) => bottom + (v - v0) * k };
+  // a page of more points has a larger unit
+  const unit = Math.max(1, Math.ceil((Math.max(sheetW, sheetH) * POINTS) / LONGEST));
+  const page = document.addPage([(sheetW * POINTS) / unit, (sheetH * POINTS) / unit]);
+  if (unit > 1) page.node.set(PDFName.of('UserUnit'), document.context.obj(unit));
+
+  const names = [...layers.map(({ name }) => name), 'TITLE'];
+  const properties = Object.fromEntries(names.map((name, l) => [`L${l}`, contents.of(name)]));
+  const within = (l: number, body: string) => (body ? `/OC /L${l} BDC\n${body}EMC\n` : '');
+  const fills = fillsByLayer(styled, on);
+  const lines = linesByLayer(styled, on);
+  // fine lines first, so that heavy ones lie on top at their ends
+  const order = layers.map((_, l) => l).sort((a, b) => layers[a]!.weight - layers[b]!.weight || a - b);
+  const text = [
+    `${number(POINTS / unit)} 0 0 ${number(POINTS / unit)} 0 0 cm 1 J 1 j\n`,
+    ...layers.map((_, l) => within(l, fills.get(l) ?? '')),
+    ...order.map((l) => within(l, lines[l] ? `q ${pen(layers[l]!)}\n${lines[l]}Q\n` : '')),
+    within(names.length - 1, titleOf(`${nameOf(sight)}   1:${number(scale)}`, font, left, MARGIN + (sheetH - height) / 2)),
+  ].join('');
+  const { context } = document;
+  page.node.set(PDFName.of('Contents'), context.register(context.flateStream(text)));
+  page.node.set(PDFName.of('Resources'), context.obj({ Font: { F: font.ref }, Properties: properties }));
+  return page;
+}
+
+const colour = (hex: string): string => [1, 3, 5].map((i) => number(parseInt(hex.slice(i, i + 2), 16) / 255)).join(' ');
+const dashes = (lengths: readonly number[], phase = 0): string =>
+  `[${lengths.map((d) => number(Math.abs(d))).join(' ')}] ${number(phase)} d`;
+const pen = (layer: Layer): string => `${colour(paperColour(layer.colour))} RG ${number(layer.weight)} w ${dashes(layer.dashes)}`;
+
+function linesByLayer(styled: StyledDrawing, on: OnPage): string[] {
+  const { drawing, layers } = styled;
+  const out = layers.map((): string[] => []);
+  const rounds = roundsByLine(styled);
+  for (let l = 0; l < drawing.lineRole.length; l++) {
+    const arc = drawing.lineArc[l]!;
+    const round = rounds.first.get(l);
+    if (!round && rounds.lines.has(l)) continue;
+    const path = round
+      ? ringPath(round.sides, on)
+      : arc >= 0
+        ? arcPath(arcAt(drawing, arc), on)
+        : polyline(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, on);
+    out[styled.lineLayer[l]!]!.push(`${path}S\n`);
+  }
+  return out.map((paths) => paths.join(''));
+}
+
+function fillsByLayer(styled: StyledDrawing, on: OnPage): Map<number, string> {
+  const { drawing, layers } = styled;
+  const out = new Map<number, string>();
+  drawing.regions.forEach((region, r) => {
+    const fill = styled.fills[r];
+    if (!fill) return;
+    const layer = layers[fill.layer]!;
+    const rings = drawnSides(region.face, drawing.regionCurves?.[r]);
+    const path = rings.map((ring) => ringPath(ring, on)).join('');
+    const paint = fill.lines
+      ? `q\n${path}W* n\n${colour(paperColour(layer.colour))} RG ${number(layer.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
+      : `${colour(paperColour(layer.colour))} rg\n${path}f*\n`;
+    out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
+  });
+  return out;
+}
+
+/** The lines of a family of a pattern over the box of some rings; they run on through all regions, for they start at the drawing's zero. */
+function patternLines(
+  { angle, origin, offset, dashes: lengths }: PatternLine,
+  rings: readonly (readonly DrawnSide[])[],
+  on: OnPage,
+): string {
+  const turn = (angle * Math.PI) / 180;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  // from the page to the family's own axes: along its lines, and across them
+  const [ox, oy] = [on.x(0) + origin[0], on.y(0) + origin[1]];
+  const along = (x: number, y: number) => (x - ox) * c + (y - oy) * s;
+  const across = (x: number, y: number) => (y - oy) * c - (x - ox) * s;
+  const [slip, apart] = [offset[0] * c + offset[1] * s, offset[1] * c - offset[0] * s];
+  let [a0, a1, b0, b1] = [Infinity, -Infinity, Infinity, -Infinity];
+  const take = (x: number, y: number) => {
+    [a0, a1] = [Math.min(a0, along(x, y)), Math.max(a1, along(x, y))];
+    [b0, b1] = [Math.min(b0, across(x, y)), Math.max(b1, across(x, y))];
+  };
+  for (const { from, arc } of rings.flat()) {
+    take(on.x(from[0]), on.y(from[1]));
+    if (!arc) continue;
+    // an arc may leave the box of its ends by its whole size
+    const reach = Math.hypot(arc[2], arc[3]) * on.k;
+    for (const [du, dv] of [[-1, -1], [1, -1], [1, 1], [-1, 1]] as const) take(on.x(arc[0]) + du * reach, on.y(arc[1]) + dv * reach); // prettier-ignore
+  }
+  const period = lengths.reduce((sum, d) => sum + Math.abs(d), 0);
+  const [first, last] = [b0 / apart, b1 / apart].sort((p, q) => p - q) as [number, number];
+  let out = '';
+  for (let n = Math.ceil(first); n <= last; n++) {
+    const [start, b] = [n * slip, n * apart];
+    // a line begins at its own zero or before: dashes keep step from region to region
+    const from = period ? start + Math.floor((a0 - start) / period) * period : a0;
+    const at = (a: number) => `${number(ox + a * c - b * s)} ${number(oy + a * s + b * c)}`;
+    out += `${at(from)} m ${at(a1)} l S\n`;
+  }
+  return `${dashes(lengths)}\n${out}`;
+}
+
+/** A text in the lettering that goes along; signs that it lacks are told by a question mark. */
+function titleOf(text: string, font: PDFFont, x: number, y: number): string {
+  const known = new Set(font.getCharacterSet());
+  const safe = Array.from(text, (sign) => (known.has(sign.codePointAt(0)!) ? sign : '?')).join('');
+  return `BT /F ${number(CAPITALS / CAPITAL_OF_SIZE)} Tf ${number(x)} ${number(y)} Td ${font.encodeText(safe).toString()} Tj ET\n`;
+}
+
+/** A bookmark for each page (ISO 32000-1, 12.3.3). */
+function addBookmarks({ context, catalog }: PDFDocument, pages: readonly PDFPage[], names: readonly string[]): void {
+  const root = context.nextRef();
+  const refs = pages.map(() => context.nextRef());
+  pages.forEach((page, k) =>
+    context.assign(
+      refs[k]!,
+      context.obj({
+        Title: PDFHexString.fromText(names[k]!),
+        Parent: root,
+        Dest: [page.ref, 'Fit'],
+        ...(k > 0 && { Prev: refs[k - 1]! }),
+        ...(k + 1 < pages.length && { Next: refs[k + 1]! }),
+      }),
+    ),
+  );
+  context.assign(root, context.obj({ Type: 'Outlines', First: refs[0]!, Last: refs.at(-1)!, Count: pages.length }));
+  catalog.set(PDFName.of('Outlines'), root);
+}
