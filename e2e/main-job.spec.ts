@@ -86,6 +86,7 @@ test('what the browser exports is what the command line writes, byte for byte', 
   for (const [words, ending] of [
     ['DXF', 'dxf'],
     ['SVG', 'svg'],
+    ['PDF', 'pdf'],
     ['JSON', 'json'],
   ] as const) {
     const { bytes } = await download(page, async () => {

@@ -3,7 +3,7 @@ import { Working } from '../ui/working';
 import type { ShownFinding } from '../workers/drawn-sight';
 import { ProofChip } from './proof-chip';
 
-export type ExportFormat = 'dxf' | 'svg' | 'json' | 'svg-behind';
+export type ExportFormat = 'dxf' | 'svg' | 'pdf' | 'json' | 'svg-behind';
 
 interface Props {
   readonly number: string;
@@ -90,7 +90,7 @@ export function CanvasHead({
                 {exportable > 1 && (
                   <>
                     <DropdownMenu.Separator className="my-1 border-t border-rule" />
-                    <DropdownMenu.Label className="head">All {exportable} sights, one archive</DropdownMenu.Label>
+                    <DropdownMenu.Label className="head">All {exportable} sights, one file</DropdownMenu.Label>
                     <Formats onPick={(format) => onExport(format, true)} />
                   </>
                 )}
@@ -107,6 +107,7 @@ export function CanvasHead({
 const FORMATS: readonly (readonly [ExportFormat, string])[] = [
   ['dxf', 'DXF, true size for CAD'],
   ['svg', 'SVG, a page at scale'],
+  ['pdf', 'PDF, a page at scale'],
   ['json', 'JSON, for other programs'],
 ];
 

@@ -91,9 +91,11 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
           command('remove', `Remove ${selected.sight.number}`, actions.remove, 'Delete'),
           command('dxf', 'Export this sight as DXF', () => void actions.exportFile('dxf', false)),
           command('svg', 'Export this sight as SVG', () => void actions.exportFile('svg', false)),
+          command('pdf', 'Export this sight as PDF', () => void actions.exportFile('pdf', false)),
           command('json', 'Export this sight as JSON', () => void actions.exportFile('json', false)),
           command('all-dxf', 'Export all sights as DXF', () => void actions.exportFile('dxf', true)),
           command('all-svg', 'Export all sights as SVG', () => void actions.exportFile('svg', true)),
+          command('all-pdf', 'Export all sights as one PDF', () => void actions.exportFile('pdf', true)),
         ]
       : []),
     command('undo', 'Undo', actions.undo, 'Ctrl Z'),

@@ -27,14 +27,19 @@ import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
+import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
+import type { StyledDrawing } from '../../core/drafting/style-drawing';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
 import type { ViewMesh } from './view-mesh';
 
+/** The font whose used signs a PDF takes along. */
+const lettering = async (): Promise<Uint8Array> => new Uint8Array(await (await fetch(letteringUrl)).arrayBuffer());
+
 /** What is exported, in which form. */
 export interface ExportJob {
-  readonly format: 'dxf' | 'svg' | 'json';
+  readonly format: 'dxf' | 'svg' | 'pdf' | 'json';
   /** `behind`: images that go along with an SVG. */
   readonly sights: readonly { readonly sight: Sight; readonly scale: number; readonly behind?: readonly ImageBehind[] }[];
   readonly archive: string;
@@ -178,15 +183,27 @@ const engine = {
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<{ name: string; bytes: Uint8Array }> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);
+      const ready: { sight: Sight; styled: StyledDrawing; behind?: readonly ImageBehind[] | undefined }[] = [];
+      for (const [i, { sight, scale, behind }] of job.sights.entries()) {
+        const drawing = draw(model, scene, sight, { ranks: STANDARD.ranks });
+        ready.push({ sight, styled: closeOutlines(styleDrawing(model, drawing, STANDARD, scale)), behind });
+        progress((i + 1) / job.sights.length);
+      }
+      const files: Record<string, Uint8Array> = {};
+      if (job.format === 'pdf') {
+        // one file: a page and a bookmark for each
+        const [{ writePdf }, font] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
+        const bytes = await writePdf(ready, { font, title: ready.length === 1 ? model.name : job.archive });
+        const [only] = ready;
+        return { name: ready.length === 1 ? fileName(only!.sight, 'pdf') : `${job.archive}.pdf`, bytes };
+      }
       const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([
         import('../../core/writers/dxf'),
         import('../../core/writers/svg'),
         import('../../core/writers/json'),
       ]);
-      const files: Record<string, Uint8Array> = {};
       const encoder = new TextEncoder();
-      for (const [i, { sight, scale, behind }] of job.sights.entries()) {
-        const styled = closeOutlines(styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale));
+      for (const { sight, styled, behind } of ready) {
         const text =
           job.format === 'dxf'
             ? writeDxf(model, styled, sight)
@@ -197,7 +214,6 @@ const engine = {
                   fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
                 });
         files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
-        progress((i + 1) / job.sights.length);
       }
       const names = Object.keys(files);
       if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]! };
