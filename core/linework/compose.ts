@@ -73,7 +73,8 @@ function placed({ view: { place }, cut, lines }: Shown): Placed {
   return { place, segments: mirrored(segments), regions };
 }
 
-function together(pictures: readonly Placed[]): { segments: SegmentList; regions: Region[] } {
+function together(pictures: readonly Placed[]): Pick<Placed, 'segments' | 'regions'> {
+  if (pictures.length === 1) return pictures[0]!;
   return { segments: joinSegments(pictures.map(({ segments }) => segments)), regions: pictures.flatMap(({ regions }) => regions) };
 }
 
