@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { clipToBox, clipToSides, EARLY, FROM, LATE, TO } from './line-in-triangle';
+import { clipToSides, EARLY, FROM, LATE, TO } from './line-in-triangle';
 import { STRIDE, writeRecord } from './tile-index';
 
 const coordinate = fc.integer({ min: -40, max: 40 }).map((n) => n / 8 + 1 / 37);
@@ -46,16 +46,6 @@ it('a line is inside a triangle, widened, just where each place of it is; withou
           });
           expect(Math.min(...sides)).toBeLessThan(1e-9 * Math.max(1, Math.abs(t)) * 10);
         }
-      // of a spike of the widened triangle nothing is left beyond the box
-      clipToBox(record, 0, { u0, v0, du: u1 - u0, dv: v1 - v0, length: 1 }, out);
-      // (one along an axis was held against the box before)
-      if (out[FROM]! > out[TO]! || u0 === u1 || v0 === v1) return;
-      for (const t of [out[FROM]!, out[TO]!])
-        at(t).forEach((x, axis) => {
-          const own = corners.map((corner) => corner[axis as 0 | 1]);
-          expect(x).toBeGreaterThan(Math.min(...own) - 1e-3);
-          expect(x).toBeLessThan(Math.max(...own) + 1e-3);
-        });
     }),
     { numRuns: 300 },
   );

@@ -1,4 +1,4 @@
-import { DEPTH, EDGE, SNAP } from '../geometry/tolerances';
+import { DEPTH, SNAP } from '../geometry/tolerances';
 import type { PictureLine } from './flush-faces';
 
 /** A line of the picture with its depth where it begins, and what comes to that along it. */
@@ -16,7 +16,7 @@ export const LATE = 3;
 
 /**
  * Where a line runs inside a triangle that is widened by a distance: its record begins at `at`. False where it does not; the stretch is
- * then without meaning. The line comes as numbers, which the innermost loop of all has at hand. Method: clipping by half-planes (after M. Cyrus, J. Beck, 1978).
+ * then without meaning. Method: clipping by half-planes (after M. Cyrus, J. Beck, 1978).
  */
 export function clipToSides(
   records: Float64Array,
@@ -58,29 +58,6 @@ export function clipToSides(
   out[EARLY] = early;
   out[LATE] = late;
   return true;
-}
-
-/** Ends a stretch, of a line that meets it, at a triangle's own box: a widened triangle has spikes at its sharp corners, the longer the sharper. */
-export function clipToBox(records: Float64Array, at: number, { u0, v0, du, dv }: PictureLine, out: Stretch): void {
-  clipToRange(records[at + 13]!, records[at + 15]!, u0, du, out);
-  clipToRange(records[at + 14]!, records[at + 16]!, v0, dv, out);
-}
-
-/** Ends a stretch where a line leaves a range of one coordinate, in which it begins at `start` and goes some way. */
-function clipToRange(low: number, high: number, start: number, way: number, out: Stretch): void {
-  if (way === 0) return;
-  const length = Math.abs(way);
-  const first = way > 0 ? low - start : start - high,
-    last = way > 0 ? high - start : start - low;
-  // most stretches end within: a division is worth avoiding
-  if (first > out[FROM]! * length) {
-    out[FROM] = first / length;
-    out[EARLY] = EDGE / length;
-  }
-  if (last < out[TO]! * length) {
-    out[TO] = last / length;
-    out[LATE] = EDGE / length;
-  }
 }
 
 /** Whether a triangle lies in the plane of a line, and no farther beside it than a joint may be wide; the stretch says where. */
