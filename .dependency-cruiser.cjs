@@ -32,7 +32,7 @@ module.exports = {
       to: {
         path: 'node_modules/',
         pathNot:
-          'node_modules/(clipper2-ts|flatbush|flatqueue|earcut|joi|@hapi|@standard-schema|web-ifc|fflate|saxes|meshoptimizer|@gltf-transform)/',
+          'node_modules/(clipper2-ts|flatbush|flatqueue|earcut|joi|@hapi|@standard-schema|web-ifc|fflate|saxes|meshoptimizer|@gltf-transform|pdf-lib|@pdf-lib)/',
       },
     },
     { name: 'cli-over-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^(app|demo|benchmarks|e2e|server)/' } },

@@ -142,8 +142,10 @@ describe('the command line', () => {
     expect(await tarvex('draw')).toMatchObject({ code: 2, err: expect.stringContaining('draw needs one model') as string });
     expect(await tarvex('draw', 'm.obj', '--sight', 's.json', '--out', 'x.dwg')).toMatchObject({
       code: 2,
-      err: 'tarvex: --out is ".dwg"; it can be .json, .dxf, .svg\n',
+      err: 'tarvex: --out is ".dwg"; it can be .json, .dxf, .svg, .pdf\n',
     });
+    const paper = await tarvex('draw', 'm.obj', '--sight', 's.json', '--out', 'x.svg', '--paper', 'A3');
+    expect(paper).toMatchObject({ code: 2, err: 'tarvex: --paper is for a PDF; --out is "x.svg"\n' });
     expect(await tarvex('draw', 'm.obj', '--sight', 's.json', '--out', 'x.dxf', '--scale', '0')).toMatchObject({ code: 2 });
     expect(await tarvex('paint')).toMatchObject({ code: 2 });
     expect(await tarvex('--help')).toMatchObject({ code: 0, out: expect.stringContaining('tarvex draw MODEL') as string });

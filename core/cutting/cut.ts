@@ -80,7 +80,12 @@ function ownPlane(model: Model, scene: Scene, view: View, { ranks, memory }: Cut
 }
 
 /** Outlines as half planes and the window leave them; those of the ground stay, for the earth below them is asked of the whole line. */
-function within(model: Model, outlines: readonly Outline[], halves: readonly HalfPlane[], { window }: Pick<View, 'window'>): readonly Outline[] {
+function within(
+  model: Model,
+  outlines: readonly Outline[],
+  halves: readonly HalfPlane[],
+  { window }: Pick<View, 'window'>,
+): readonly Outline[] {
   const isGround = ({ part, isClosed }: Outline) => !isClosed && isTerrain(model, part);
   const isBounded = window.u0 > -Infinity || window.v0 > -Infinity || window.u1 < Infinity || window.v1 < Infinity;
   if (!isBounded && !halves.length) return outlines;
