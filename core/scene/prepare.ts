@@ -13,7 +13,7 @@ import { tellRoundFromFolded } from './round-runs';
 import { BLOCK, SCENE_VERSION, type Scene } from './scene';
 import { severalShells } from './shells';
 import { turnRightSideOut } from './turn-right-side-out';
-import { coarserScaleOf, scaleOf } from './scale';
+import { coarserScaleOf, extentOf, scaleOf } from './scale';
 import { weld, type Welded } from './weld';
 
 /** One flat triangle may lie behind another. */
@@ -25,9 +25,10 @@ const MENDS = 3;
  * noise at its seams is made smaller, if that closes most of what is open.
  */
 export function prepare(model: Model): Scene {
-  const scale = scaleOf(model);
+  const extent = extentOf(model);
+  const scale = scaleOf(extent);
   const { welded, edges } = meshes(model, scale);
-  const coarser = scale === 1 ? coarserScaleOf(model) : 1;
+  const coarser = scale === 1 ? coarserScaleOf(extent) : 1;
   if (coarser < 1 && canBeClosed(edges)) {
     const again = meshes(model, coarser);
     if (borders(again.edges) * 2 < borders(edges)) return sceneOf(model, coarser, again);

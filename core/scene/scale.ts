@@ -13,8 +13,7 @@ export const SINGLE = 2e-7;
  * By which power of two a model is enlarged so that tolerances made for buildings hold for it: 1 from a metre up, more below. It never
  * goes so far that a corner's own noise in single precision would reach a weld.
  */
-export function scaleOf(model: Model): number {
-  const { size, reach } = extent(model);
+export function scaleOf({ size, reach }: Extent): number {
   if (!(size > 0) || size >= USUAL) return 1;
   const wanted = Math.min(MOST, Math.ceil(Math.log2(USUAL / size)));
   const allowed = Math.floor(Math.log2(WELD / (SINGLE * reach)));
@@ -22,26 +21,41 @@ export function scaleOf(model: Model): number {
 }
 
 /** By which it may be made smaller, where its coordinates are so large that single precision leaves more than a weld of noise; else 1. */
-export function coarserScaleOf(model: Model): number {
-  const noise = SINGLE * extent(model).reach;
+export function coarserScaleOf({ reach }: Extent): number {
+  const noise = SINGLE * reach;
   return noise > WELD ? 2 ** Math.max(LEAST, -Math.ceil(Math.log2(noise / WELD))) : 1;
 }
 
 /** The diagonal of all that stands there, and the largest coordinate, as the source file has it; metres. */
-function extent({ positions, triangles, partStart, partElement, elements, origin }: Model): { size: number; reach: number } {
-  const box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
+export interface Extent {
+  readonly size: number;
+  readonly reach: number;
+}
+
+export function extentOf({ positions, triangles, partStart, partElement, elements, origin }: Model): Extent {
+  let x0 = Infinity,
+    y0 = Infinity,
+    z0 = Infinity,
+    x1 = -Infinity,
+    y1 = -Infinity,
+    z1 = -Infinity;
   for (let part = 0; part < partElement.length; part++) {
     if (elements[partElement[part]!]!.use === 'space') continue;
-    for (let i = partStart[part]! * 3; i < partStart[part + 1]! * 3; i++)
-      for (let k = 0; k < 3; k++) {
-        const x = positions[triangles[i]! * 3 + k]!;
-        if (x < box[k]!) box[k] = x;
-        if (x > box[k + 3]!) box[k + 3] = x;
-      }
+    for (let i = partStart[part]! * 3, end = partStart[part + 1]! * 3; i < end; i++) {
+      const p = triangles[i]! * 3;
+      const x = positions[p]!,
+        y = positions[p + 1]!,
+        z = positions[p + 2]!;
+      if (x < x0) x0 = x;
+      if (x > x1) x1 = x;
+      if (y < y0) y0 = y;
+      if (y > y1) y1 = y;
+      if (z < z0) z0 = z;
+      if (z > z1) z1 = z;
+    }
   }
-  const size = Math.hypot(box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!);
-  let reach = 0;
-  for (let k = 0; k < 6; k++) reach = Math.max(reach, Math.abs(box[k]! + origin[k % 3]!));
+  const size = Math.hypot(x1 - x0, y1 - y0, z1 - z0);
+  const reach = [x0, y0, z0, x1, y1, z1].reduce((most, x, k) => Math.max(most, Math.abs(x + origin[k % 3]!)), 0);
   return { size, reach };
 }
 
