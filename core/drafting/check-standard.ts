@@ -5,7 +5,7 @@ import type { Standard } from './standard';
 
 const colour = Joi.alternatives(Joi.number().integer().min(1).max(255), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
 const layer = Joi.string()
-  .pattern(/^(?:[^<>/\\":;?*|=`,\p{Cc}]|\s){1,120}$/u)
+  .pattern(/^[^<>/\\":;?*|=`,\p{Cc}]{1,120}$/u)
   .invalid('0')
   .trim()
   .messages({

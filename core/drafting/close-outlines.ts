@@ -1,4 +1,4 @@
-import { arcParameter, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
+import { isAtStart, isCircle, isWhole } from '../geometry/arcs/arc';
 import { isBetween } from '../geometry/polygons';
 import { STRAIGHT } from '../geometry/tolerances';
 import type { DrawnSide } from '../linework/boundary-edges';
@@ -165,7 +165,7 @@ function roundOutline(drawing: Drawing, ring: readonly Step[], placeOf: Readonly
     if (drawing.lineArc[l]! >= 0) {
       const arc = arcAt(drawing, drawing.lineArc[l]!);
       const [from, to] = isBack ? [last, first] : [first, last];
-      sides.push({ from: place(from), to: place(to), arc, isForward: runsForward(arc, place(first)) !== isBack });
+      sides.push({ from: place(from), to: place(to), arc, isForward: isAtStart(arc, ...place(first)) !== isBack });
       continue;
     }
     for (let k = 0; k < last - first; k++) {
@@ -178,10 +178,4 @@ function roundOutline(drawing: Drawing, ring: readonly Step[], placeOf: Readonly
   }
   const { element, beyond } = factsOfRing(drawing, ring);
   return { lines: ring.map(([l]) => placeOf.get(l)!).sort((a, b) => a - b), sides, element, beyond: Array.from(beyond) };
-}
-
-/** Whether the line of an arc begins at the arc's start: of no more than a full turn that is the end it lies nearer to. */
-function runsForward(arc: Arc, [u, v]: readonly [number, number]): boolean {
-  const middle = (arc[5] + arc[6]) / 2;
-  return arcParameter(arc, u, v, middle) < middle;
 }

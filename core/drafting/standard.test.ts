@@ -44,7 +44,8 @@ describe('drafting standard', () => {
     const line = (change: object) => why(changed((s) => ({ ...s, lines: [{ ...s.lines[0]!, ...change }, ...s.lines.slice(1)] })));
     expect(line({ role: 'outlines' })).toMatch(/^office\.json: lines\.0\.role must be one of \[cut, ground, outline/);
     expect(line({ layer: '0' })).toMatch(/^office\.json: lines\.0\.layer is "0", which is no layer of a drawing/);
-    for (const layer of ['A,B', 'A\u0007B', 'A'.repeat(121), '']) expect(line({ layer }), layer).toMatch(/^office\.json: lines\.0\.layer/);
+    for (const layer of ['A,B', 'A\nB', 'A\u0007B', 'A'.repeat(121), ''])
+      expect(line({ layer }), layer).toMatch(/^office\.json: lines\.0\.layer/);
     expect(line({ type: 'constructor' })).toBe('office.json: lines.0.type "constructor" is not among lineTypes');
     expect(line({ colour: 256 })).toMatch(/^office\.json: lines\.0\.colour/);
     expect(line({ colour: 255 })).toBe('accepted');

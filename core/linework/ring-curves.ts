@@ -3,7 +3,7 @@ import type { Region } from '../cutting/cut-faces';
 import { ringBounds } from '../geometry/polygons';
 import { SegmentGrid } from '../geometry/segment-grid';
 import { JOIN } from '../geometry/tolerances';
-import { arcBounds, arcParameter, isWhole } from '../geometry/arcs/arc';
+import { arcBounds, arcParameter, isAtStart, isWhole } from '../geometry/arcs/arc';
 import { arcAt, type Lines } from './drawing';
 import type { RingCurve } from './boundary-edges';
 import { roleIndex } from '../sights/role';
@@ -112,8 +112,7 @@ export function ringCurves(regions: readonly Region[], lines: Lines): readonly (
   function curve(ring: number, from: number, sides: number, line: number, first: number, last: number): RingCurve {
     const arc = arcAt(lines, lineArc[line]!);
     const middle = (arc[5] + arc[6]) / 2;
-    const begins = place(line, 0);
-    const isRising = isWhole(arc) ? turnsLeft(line) : arcParameter(arc, ...begins, middle) < middle;
+    const isRising = isWhole(arc) ? turnsLeft(line) : isAtStart(arc, ...place(line, 0));
     const parameter = (k: number) =>
       k === 0 ? arc[isRising ? 5 : 6] : k === lastOf(line) ? arc[isRising ? 6 : 5] : arcParameter(arc, ...place(line, k), middle);
     let [a, b] = [parameter(first), parameter(last)];

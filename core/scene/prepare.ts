@@ -1,4 +1,4 @@
-import { boundCorners } from '../geometry/bounds';
+import { boundCorners, boundTriangles } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { findEdges, type Adjacency } from './adjacency';
@@ -148,27 +148,8 @@ function elementsOfSeveralMaterials(model: Model): Uint8Array {
 export function boundBlocks(vertices: Float64Array, triangles: Uint32Array): Float64Array {
   const blocks = Math.ceil(triangles.length / 3 / BLOCK);
   const out = new Float64Array(blocks * 6);
-  for (let block = 0; block < blocks; block++) {
-    let x0 = Infinity,
-      y0 = Infinity,
-      z0 = Infinity,
-      x1 = -Infinity,
-      y1 = -Infinity,
-      z1 = -Infinity;
-    for (let i = block * BLOCK * 3, end = Math.min(triangles.length, i + BLOCK * 3); i < end; i++) {
-      const v = triangles[i]! * 3;
-      const x = vertices[v]!,
-        y = vertices[v + 1]!,
-        z = vertices[v + 2]!;
-      if (x < x0) x0 = x;
-      if (x > x1) x1 = x;
-      if (y < y0) y0 = y;
-      if (y > y1) y1 = y;
-      if (z < z0) z0 = z;
-      if (z > z1) z1 = z;
-    }
-    out.set([x0, y0, z0, x1, y1, z1], block * 6);
-  }
+  for (let block = 0; block < blocks; block++)
+    boundTriangles(vertices, triangles, block * BLOCK, Math.min(triangles.length / 3, (block + 1) * BLOCK), out, block * 6);
   return out;
 }
 

@@ -1,3 +1,4 @@
+import { boundTriangles } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
@@ -33,29 +34,18 @@ export interface Extent {
 }
 
 export function extentOf({ positions, triangles, partStart, partElement, elements, origin }: Model): Extent {
-  let x0 = Infinity,
-    y0 = Infinity,
-    z0 = Infinity,
-    x1 = -Infinity,
-    y1 = -Infinity,
-    z1 = -Infinity;
+  const box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
+  const own = new Float64Array(6);
   for (let part = 0; part < partElement.length; part++) {
     if (elements[partElement[part]!]!.use === 'space') continue;
-    for (let i = partStart[part]! * 3, end = partStart[part + 1]! * 3; i < end; i++) {
-      const p = triangles[i]! * 3;
-      const x = positions[p]!,
-        y = positions[p + 1]!,
-        z = positions[p + 2]!;
-      if (x < x0) x0 = x;
-      if (x > x1) x1 = x;
-      if (y < y0) y0 = y;
-      if (y > y1) y1 = y;
-      if (z < z0) z0 = z;
-      if (z > z1) z1 = z;
+    boundTriangles(positions, triangles, partStart[part]!, partStart[part + 1]!, own);
+    for (let k = 0; k < 3; k++) {
+      if (own[k]! < box[k]!) box[k] = own[k]!;
+      if (own[k + 3]! > box[k + 3]!) box[k + 3] = own[k + 3]!;
     }
   }
-  const size = Math.hypot(x1 - x0, y1 - y0, z1 - z0);
-  const reach = [x0, y0, z0, x1, y1, z1].reduce((most, x, k) => Math.max(most, Math.abs(x + origin[k % 3]!)), 0);
+  const size = Math.hypot(box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!);
+  const reach = box.reduce((most, x, k) => Math.max(most, Math.abs(x + origin[k % 3]!)), 0);
   return { size, reach };
 }
 

@@ -35,6 +35,12 @@ export function arcParameter([u, v, axisU, axisV, ratio]: Arc, pu: number, pv: n
   return t + 2 * Math.PI * Math.round((near - t) / (2 * Math.PI));
 }
 
+/** Whether a point at one end of an arc, which does not go all round, is that at its start. */
+export function isAtStart(arc: Arc, pu: number, pv: number): boolean {
+  const middle = (arc[5] + arc[6]) / 2;
+  return arcParameter(arc, pu, pv, middle) < middle;
+}
+
 /** What a point is at least away from the arc's whole curve: of a circle the distance itself. */
 export function arcDistance([u, v, axisU, axisV, ratio]: Arc, pu: number, pv: number): number {
   const square = axisU * axisU + axisV * axisV;

@@ -59,8 +59,6 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
   const { notes } = builder;
   if (!index.isComplete) notes.push({ code: 'file-cut-off', facts: {} });
   if (!index.isUtf8) notes.push({ code: 'text-encoding', facts: {} });
-  const bad = firstBadNumber(bytes);
-  if (bad) notes.push({ code: 'number-with-tail', facts: { line: index.lineOf(bad.offset), text: bad.text } });
   for (const [id, count] of index.repeated) notes.push({ code: 'number-twice', facts: { id, count } });
 
   const stated = lengthUnit(index, notes);
@@ -68,6 +66,9 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
   builder.asRead = { metres, up: 'z', isStated: stated !== null || unit !== undefined };
   const placements = new Placements(index, notes);
   shapeBuilder.prepare(libraryFile(index, placements, notes));
+  // while the builder, in its own thread, opens the file: it would read such a one without a word
+  const bad = firstBadNumber(bytes);
+  if (bad) notes.push({ code: 'number-with-tail', facts: { line: index.lineOf(bad.offset), text: bad.text } });
   builder.map = mapPlacement(index, metres) ?? undefined;
   // where true north is not told, the north of the map is the nearest thing
   builder.trueNorth = trueNorth(index) ?? (builder.map ? [Math.sin(builder.map.turn), Math.cos(builder.map.turn)] : [0, 1]);

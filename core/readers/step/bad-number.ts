@@ -14,23 +14,27 @@ export function firstBadNumber(bytes: Uint8Array): BadNumber | null {
   let depth = 0;
   for (let i = 0; i < n;) {
     const c = bytes[i]!;
-    if (c === QUOTE || c === DOUBLE_QUOTE) i = pastText(bytes, i, c);
-    else if (c === SLASH && bytes[i + 1] === STAR) i = pastComment(bytes, i);
-    else if (c === OPEN || c === CLOSE) {
-      depth += c === OPEN ? 1 : -1;
+    const sort = SORTS[c]!;
+    if (sort === Sort.other) {
+      // a reference, a name or an enumeration: what is digits in it is no number
+      do i++;
+      while (i < n && SORTS[bytes[i]!]! < Sort.gap);
+    } else if (sort === Sort.number) {
+      const from = i;
+      i = depth > 0 ? pastNumber(bytes, i) : i + 1;
+      const end = i;
+      while (i < n && SORTS[bytes[i]!]! < Sort.gap) i++;
+      if (depth > 0 && (i > end || end === from))
+        return { offset: from, text: String.fromCharCode(...bytes.subarray(from, Math.min(i, from + LONGEST))) };
+    } else if (sort === Sort.gap) i++;
+    else if (c === 40 || c === 41) {
+      depth += c === 40 ? 1 : -1;
       i++;
-    } else if (c === SEMICOLON) {
+    } else if (c === 59) {
       depth = 0;
       i++;
-    } else if (depth > 0 && (isDigit(c) || c === PLUS || c === MINUS)) {
-      const end = pastNumber(bytes, i);
-      let stop = Math.max(end, i + 1);
-      while (stop < n && !isBreak(bytes[stop]!)) stop++;
-      if (stop !== end) return { offset: i, text: String.fromCharCode(...bytes.subarray(i, Math.min(stop, i + LONGEST))) };
-      i = stop;
-    } else if (isBreak(c)) i++;
-    // a reference, a name or an enumeration: what is digits in it is no number
-    else while (i < n && !isBreak(bytes[i]!)) i++;
+    } else if (c === 47) i = bytes[i + 1] === 42 ? pastComment(bytes, i) : i + 1;
+    else i = pastText(bytes, i, c);
   }
   return null;
 }
@@ -38,19 +42,20 @@ export function firstBadNumber(bytes: Uint8Array): BadNumber | null {
 /** Where a number ends that begins at i; i where none does. */
 function pastNumber(bytes: Uint8Array, from: number): number {
   let i = from;
-  if (!isDigit(bytes[i]!)) i++;
+  if (bytes[i]! < 48) i++;
   const whole = i;
-  while (isDigit(bytes[i]!)) i++;
+  while (DIGITS[bytes[i]!] === 1) i++;
   if (i === whole) return from;
-  if (bytes[i] === POINT) {
+  if (bytes[i] === 46) {
     i++;
-    while (isDigit(bytes[i]!)) i++;
+    while (DIGITS[bytes[i]!] === 1) i++;
   }
-  if ((bytes[i]! | 32) !== LETTER_E) return i;
+  // an e of either size, with a power
+  if ((bytes[i]! | 32) !== 101) return i;
   let power = i + 1;
-  if (bytes[power] === PLUS || bytes[power] === MINUS) power++;
+  if (bytes[power] === 43 || bytes[power] === 45) power++;
   const digits = power;
-  while (isDigit(bytes[power]!)) power++;
+  while (DIGITS[bytes[power]!] === 1) power++;
   return power > digits ? power : i;
 }
 
@@ -67,18 +72,17 @@ function pastText(bytes: Uint8Array, from: number, quote: number): number {
 
 function pastComment(bytes: Uint8Array, from: number): number {
   let i = from + 2;
-  while (i < bytes.length && !(bytes[i] === STAR && bytes[i + 1] === SLASH)) i++;
+  while (i < bytes.length && !(bytes[i] === 42 && bytes[i + 1] === 47)) i++;
   return i + 2;
 }
 
 /** So much of a bad number is shown. */
 const LONGEST = 40;
 
-const [QUOTE, DOUBLE_QUOTE, SLASH, STAR, OPEN, CLOSE, SEMICOLON, PLUS, MINUS, POINT, LETTER_E, COMMA] = Array.from('\'"/*();+-.e,', (c) =>
-  c.charCodeAt(0),
-) as [number, number, number, number, number, number, number, number, number, number, number, number];
-const isDigit = (c: number): boolean => c >= 48 && c <= 57;
-const BREAKS = Uint8Array.from({ length: 256 }, (_, c) =>
-  c <= 32 || [COMMA, OPEN, CLOSE, SEMICOLON, SLASH, QUOTE, DOUBLE_QUOTE].includes(c) ? 1 : 0,
-);
-const isBreak = (c: number): boolean => BREAKS[c] === 1;
+/** What a sign is to a list: from a gap on it ends what stands before it. */
+const Sort = { other: 0, number: 1, gap: 2, mark: 3 } as const;
+const DIGITS = Uint8Array.from({ length: 256 }, (_, c) => (c >= 48 && c <= 57 ? 1 : 0));
+const SORTS = Uint8Array.from({ length: 256 }, (_, c) => {
+  if (DIGITS[c] === 1 || c === 43 || c === 45) return Sort.number;
+  return c <= 32 || c === 44 ? Sort.gap : `()';"/`.includes(String.fromCharCode(c)) ? Sort.mark : Sort.other;
+});
