@@ -183,37 +183,37 @@ const engine = {
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<{ name: string; bytes: Uint8Array }> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);
-      const ready: { sight: Sight; styled: StyledDrawing; behind?: readonly ImageBehind[] | undefined }[] = [];
-      for (const [i, { sight, scale, behind }] of job.sights.entries()) {
-        const drawing = draw(model, scene, sight, { ranks: STANDARD.ranks });
-        ready.push({ sight, styled: closeOutlines(styleDrawing(model, drawing, STANDARD, scale)), behind });
-        progress((i + 1) / job.sights.length);
-      }
-      const files: Record<string, Uint8Array> = {};
-      if (job.format === 'pdf') {
-        // one file: a page and a bookmark for each
-        const [{ writePdf }, font] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
-        const bytes = await writePdf(ready, { font, title: ready.length === 1 ? model.name : job.archive });
-        const [only] = ready;
-        return { name: ready.length === 1 ? fileName(only!.sight, 'pdf') : `${job.archive}.pdf`, bytes };
-      }
       const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([
         import('../../core/writers/dxf'),
         import('../../core/writers/svg'),
         import('../../core/writers/json'),
       ]);
+      const files: Record<string, Uint8Array> = {};
+      // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
+      const pages: { readonly sight: Sight; readonly styled: StyledDrawing }[] = [];
       const encoder = new TextEncoder();
-      for (const { sight, styled, behind } of ready) {
-        const text =
-          job.format === 'dxf'
-            ? writeDxf(model, styled, sight)
-            : job.format === 'svg'
-              ? writeSvg(model, styled, sight, behind)
-              : writeJson(model, styled.drawing, {
-                  layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
-                  fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
-                });
-        files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
+      for (const [i, { sight, scale, behind }] of job.sights.entries()) {
+        const styled = closeOutlines(styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale));
+        if (job.format === 'pdf') pages.push({ sight, styled });
+        else {
+          const text =
+            job.format === 'dxf'
+              ? writeDxf(model, styled, sight)
+              : job.format === 'svg'
+                ? writeSvg(model, styled, sight, behind)
+                : writeJson(model, styled.drawing, {
+                    layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
+                    fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
+                  });
+          files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
+        }
+        progress((i + 1) / job.sights.length);
+      }
+      if (job.format === 'pdf') {
+        const [{ writePdf }, font] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
+        const [only, ...more] = pages;
+        const bytes = await writePdf(pages, { font, title: more.length ? job.archive : model.name });
+        return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes };
       }
       const names = Object.keys(files);
       if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]! };

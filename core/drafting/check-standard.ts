@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Fault } from '../faults/fault';
 import { ROLES } from '../sights/role';
+import { layerName } from './safe-names';
 import type { Standard } from './standard';
 
 const colour = Joi.alternatives(Joi.number().integer().min(1).max(255), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
@@ -89,6 +90,12 @@ export function checkStandard(value: unknown, file = 'standard'): Standard {
   if (error) {
     const [detail] = error.details;
     refuse(detail!.path.join('.') || 'standard', detail!.message.replace(String(detail!.context?.label ?? ''), '').trim());
+  }
+  const types = new Set<string>();
+  for (const name of Object.keys(standard.lineTypes)) {
+    const written = layerName(name).toLowerCase();
+    if (types.has(written)) refuse(`lineTypes.${name}`, 'has the name of another but for its size: a file takes the two for one');
+    types.add(written);
   }
   for (const [name, dashes] of Object.entries(standard.lineTypes))
     if (lengthOf(dashes) < SHORTEST) refuse(`lineTypes.${name}`, 'has dashes of no length');

@@ -61,6 +61,9 @@ describe('drafting standard', () => {
     expect(pattern({})).toBe('accepted');
     expect(pattern({ offset: [Math.cos(Math.PI / 6), 0.5] })).toMatch(/^office\.json: patterns\.odd\.0\.offset leads along its own line/);
     expect(pattern({ dashes: [0, -0] })).toMatch(/^office\.json: patterns\.odd\.0\.dashes have no length/);
+    expect(why(changed((s) => ({ ...s, lineTypes: { ...s.lineTypes, DASHED: [2, -1] } })))).toMatch(
+      /^office\.json: lineTypes\.DASHED has the name of another/,
+    );
     expect(why(changed((s) => ({ ...s, lineTypes: { ...s.lineTypes, dashed: [0, 0] } })))).toMatch(
       /^office\.json: lineTypes\.dashed has dashes of no length/,
     );
