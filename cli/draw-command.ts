@@ -12,9 +12,8 @@ import { draw } from '../core/draw';
 import { explainer } from '../core/writers/explain';
 import { prepare } from '../core/scene/prepare';
 import { STANDARD } from '../core/drafting/standard';
-import { closeOutlines } from '../core/drafting/close-outlines';
-import { styleDrawing } from '../core/drafting/style-drawing';
-import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from '../core/writers/dxf';
+import { publish, publishable } from '../core/publish';
+import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from '../core/writers/dxf-values';
 import { readSight, readStandard } from './read-json';
 import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { PAPERS, type Paper } from '../core/writers/paper';
@@ -34,6 +33,10 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     'dxf-version': { type: 'string' },
     paper: { type: 'string' },
     block: { type: 'boolean' },
+    outlines: { type: 'boolean' },
+    'no-levels': { type: 'boolean' },
+    'no-grid': { type: 'boolean' },
+    'no-title': { type: 'boolean' },
     plain: { type: 'boolean' },
     flat: { type: 'boolean' },
     times: { type: 'boolean' },
@@ -46,6 +49,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg', '.pdf'])!;
   const paper = oneOf('paper', values.paper, Object.keys(PAPERS) as Paper[]);
   if (paper && kind !== '.pdf') throw new UsageFault(`--paper is for a PDF; --out is "${values.out}"`);
+  if (values.outlines && kind !== '.dxf') throw new UsageFault(`--outlines is for a DXF; --out is "${values.out}"`);
   const scale = Number(values.scale ?? 100);
   if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
   const dxfVersion = oneOf('dxf-version', values['dxf-version'], Object.keys(DXF_VERSIONS) as DxfVersion[]);
@@ -77,19 +81,22 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   });
   await Promise.all(pictures);
   const drawing = values.times ? { ...raw, report: { ...raw.report, ms: { read: t1 - t0, prepare: t2 - t1, ...raw.report.ms } } } : raw;
-  const styled = closeOutlines(styleDrawing(model, drawing, standard, scale));
+  const graphic = publish(publishable(model, sight, drawing), sight, {
+    standard,
+    scale,
+    isClosed: true,
+    ...(values['no-levels'] && { levels: false }),
+    ...(values['no-grid'] && { grid: false }),
+    title: !values['no-title'],
+    outlines: values.outlines === true,
+  });
   let text: string | Uint8Array;
   if (kind === '.pdf')
-    text = await (await import('../core/writers/pdf')).writePdf([{ styled, sight }], { font: await lettering(), paper, title: model.name });
-  else if (kind === '.json')
-    text = (await import('../core/writers/json')).writeJson(model, styled.drawing, {
-      flat: values.flat === true,
-      layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
-      fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
-    });
-  else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(model, styled, sight);
+    text = await (await import('../core/writers/pdf')).writePdf([graphic], { font: await lettering(), paper, title: model.name });
+  else if (kind === '.json') text = (await import('../core/writers/json')).writeJson(graphic, { flat: values.flat === true });
+  else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(graphic);
   else
-    text = (await import('../core/writers/dxf')).writeDxf(model, styled, sight, {
+    text = (await import('../core/writers/dxf')).writeDxf(graphic, {
       unit: dxfUnit ?? 'mm',
       ...(dxfVersion && { version: dxfVersion }),
       block: values.block === true,

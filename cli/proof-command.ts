@@ -1,6 +1,7 @@
 import { draw } from '../core/draw';
 import { STANDARD } from '../core/drafting/standard';
-import { styleDrawing } from '../core/drafting/style-drawing';
+import { namesOf } from '../core/drafting/drawing-names';
+import { style } from '../core/drafting/style-drawing';
 import { noteSentence } from '../core/faults/wording';
 import { proof } from '../core/proof/proof';
 import { prepare } from '../core/scene/prepare';
@@ -28,7 +29,8 @@ export async function proofCommand(args: readonly string[]): Promise<number> {
   const standard = values.standard ? await readStandard(values.standard) : STANDARD;
   const model = await readModelFile(path, options);
   const scene = prepare(model);
-  const findings = proof(model, scene, sight, styleDrawing(model, draw(model, scene, sight, { ranks: standard.ranks }), standard, 100));
+  const drawing = draw(model, scene, sight, { ranks: standard.ranks });
+  const findings = proof(model, scene, sight, style(drawing, namesOf(model, drawing), sight, standard, 100));
   const rows = findings.map((f) => ({ finding: f.code, at: f.at, words: noteSentence(f) }));
   if (values.json) process.stdout.write(`${JSON.stringify(rows, null, 1)}\n`);
   else if (!rows.length) process.stdout.write('proof clean\n');

@@ -10,6 +10,7 @@ import type { Sight } from './sights/sight';
 import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
 import { EVERY_SIGHT, gridScene, MORE, oddBodies, oddScene } from './testing/scenes';
 import { box, modelOf, moved, shuffle, type Piece } from './testing/solids';
+import { published } from './testing/published';
 import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
 
@@ -62,7 +63,7 @@ function inTwo(piece: Piece, axis: number, share: number): Piece[] {
 
 const bytes = (pieces: readonly Piece[], sight: Sight): string => {
   const model = modelOf(pieces);
-  return writeJson(model, drawModel(model, sight));
+  return writeJson(published(model, sight));
 };
 
 describe('the same drawing', () => {

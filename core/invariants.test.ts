@@ -1,14 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { draw } from './draw';
 import { faceArea } from './geometry/polygons';
 import type { Vec3 } from './geometry/vec3';
 import type { Drawing } from './linework/drawing';
 import type { Model } from './model/model';
-import { prepare } from './scene/prepare';
 import type { Sight } from './sights/sight';
 import { box, modelOf, moved, polygon, prism, shuffle, turned, type Solid } from './testing/solids';
 import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
+import { published } from './testing/published';
 import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
 
@@ -91,7 +90,7 @@ describe('a drawing is the same', () => {
   });
 
   check('byte for byte when triangles are shuffled and elements come in another order', (solids, s) => {
-    const bytes = (model: Model) => writeJson(model, draw(model, prepare(model), s));
+    const bytes = (model: Model) => writeJson(published(model, s));
     const once = bytes(modelOf(solids));
     const shuffled = solids.map((b, i) => ({
       solid: { ...b, triangles: shuffle(b.triangles, i + 5).map(([p, q, r]) => [q, r, p] as const) },

@@ -5,7 +5,8 @@ import type { Sight } from '../../core/sights/sight';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import { changeProject, stepHistory } from '../data/change-project';
-import type { ProjectSight } from '../data/project';
+import { checkForms } from '../data/file-forms';
+import type { FileForms, ProjectSight } from '../data/project';
 import { storageSentence } from '../data/storage-fault';
 
 /** What the Bench can do to a project; goes through the route's action as JSON. */
@@ -15,6 +16,7 @@ export type BenchIntent =
   | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
   | { readonly intent: 'background'; readonly label: string; readonly id: string; readonly background: Background | null }
   | { readonly intent: 'model'; readonly label: string; readonly model: string }
+  | { readonly intent: 'files'; readonly label: string; readonly files: FileForms }
   | { readonly intent: 'put changes away'; readonly label: string }
   | { readonly intent: 'undo' }
   | { readonly intent: 'redo' };
@@ -57,6 +59,10 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
         return { fault: null, said: what.label };
       case 'model':
         await changeProject(project, what.label, (draft) => void (draft.model = what.model));
+        return { fault: null, said: what.label };
+      case 'files':
+        checkForms(what.files);
+        await changeProject(project, what.label, (draft) => void (draft.files = what.files));
         return { fault: null, said: what.label };
       case 'put changes away':
         await changeProject(project, what.label, (draft) => void delete draft.compared);

@@ -11,10 +11,12 @@ import { solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { ShownFinding } from '../workers/drawn-sight';
+import { painter } from '../workers/painter';
 import { pool, Stopped } from '../workers/pool';
 import { Chain } from '../ui/chain';
 import type { BenchAnswer, BenchIntent } from './bench-actions';
-import { CanvasHead, type ExportFormat } from './canvas-head';
+import { CanvasHead } from './canvas-head';
+import type { ExportFormat } from './export-menu';
 import { DrawingPane } from './drawing-pane';
 import { KeyChanges } from './key-changes';
 import { KeyPane } from './key-pane';
@@ -106,17 +108,16 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   // A sight chosen anew is shown as a whole; one that changes keeps the view it is looked at in.
   const shownRow = useRef('');
   const whole = useCallback(() => {
-    if (!live.drawn || !frame || drawingSize.width < 1) return;
+    if (!live.drawn || !live.paintKey || !sight || !selected || drawingSize.width < 1) return;
     const box = drawingBounds(live.drawn.drawing);
     if (box[2] <= box[0]) return;
-    setView(
-      fit(
-        box,
-        drawingSize,
-        key.isElevation ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2 : keyMiddle(model, keyFrame, sight),
-      ),
-    );
-  }, [live.drawn, frame, drawingSize, key.isElevation, keyFrame, model, sight]);
+    const keyV = key.isElevation
+      ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2
+      : keyMiddle(model, keyFrame, sight);
+    void painter()
+      .room(live.paintKey, sight, selected.scale)
+      .then((room) => shownRow.current === selected.id && setView(fit(room ?? box, drawingSize, keyV)));
+  }, [live.drawn, live.paintKey, drawingSize, key.isElevation, keyFrame, model, sight, selected]);
   useEffect(() => {
     if (!selected || !live.drawn || shownRow.current === selected.id || drawingSize.width < 1) return;
     shownRow.current = selected.id;
@@ -201,7 +202,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         (engine) =>
           engine.exportFile(
             model.id,
-            { format: format === 'svg-behind' ? 'svg' : format, sights: sightsOut, archive: project.name },
+            { format: format === 'svg-behind' ? 'svg' : format, sights: sightsOut, archive: project.name, ...project.files },
             Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done })),
           ),
         control.signal,
@@ -287,6 +288,8 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           onFit={whole}
           onExport={(format, all) => void exportFile(format, all)}
           exportable={sights.length}
+          forms={project.files ?? {}}
+          onForms={(files, label) => submit({ intent: 'files', label, files })}
           hasBehind={Object.values(project.backgrounds ?? {}).some((b) => b.on.pane === 'drawing' && b.on.sight === selected?.id)}
           working={job ?? (live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null)}
           said={fetcher.state === 'idle' ? (fetcher.data?.said ?? null) : null}
@@ -298,13 +301,11 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
             model={model}
             entry={selected}
             sight={sight}
-            frame={frame}
             live={live}
             view={view}
             setView={setView}
             size={drawingSize}
             store={store}
-            grid={grid}
             trouble={trouble}
             onPutAway={() => (setFault(null), live.retry())}
             project={project}

@@ -1,9 +1,9 @@
 import { DropdownMenu } from 'radix-ui';
 import { Working } from '../ui/working';
 import type { ShownFinding } from '../workers/drawn-sight';
+import type { FileForms } from '../data/project';
+import { ExportMenu, type ExportFormat } from './export-menu';
 import { ProofChip } from './proof-chip';
-
-export type ExportFormat = 'dxf' | 'svg' | 'pdf' | 'json' | 'svg-behind';
 
 interface Props {
   readonly number: string;
@@ -17,6 +17,8 @@ interface Props {
   readonly exportable: number;
   /** Whether images lie behind the drawing, so that they can go along. */
   readonly hasBehind: boolean;
+  readonly forms: FileForms;
+  readonly onForms: (forms: FileForms, label: string) => void;
   readonly working: { readonly label: string; readonly share: number | null; readonly stop: () => void } | null;
   readonly said: string | null;
   /** null while there is no current drawing. */
@@ -35,6 +37,8 @@ export function CanvasHead({
   onExport,
   exportable,
   hasBehind,
+  forms,
+  onForms,
   working,
   said,
   findings,
@@ -77,44 +81,9 @@ export function CanvasHead({
           </span>
         )}
         {working && <Working label={working.label} share={working.share} onStop={working.stop} />}
-        {exportable > 0 && (
-          <DropdownMenu.Root>
-            <DropdownMenu.Trigger className="word">Export</DropdownMenu.Trigger>
-            <DropdownMenu.Portal>
-              <DropdownMenu.Content className="menu" align="end" sideOffset={4}>
-                <DropdownMenu.Label className="head">This sight</DropdownMenu.Label>
-                <Formats onPick={(format) => onExport(format, false)} />
-                {hasBehind && (
-                  <DropdownMenu.Item onSelect={() => onExport('svg-behind', false)}>SVG with what lies behind it</DropdownMenu.Item>
-                )}
-                {exportable > 1 && (
-                  <>
-                    <DropdownMenu.Separator className="my-1 border-t border-rule" />
-                    <DropdownMenu.Label className="head">All {exportable} sights, one file</DropdownMenu.Label>
-                    <Formats onPick={(format) => onExport(format, true)} />
-                  </>
-                )}
-              </DropdownMenu.Content>
-            </DropdownMenu.Portal>
-          </DropdownMenu.Root>
-        )}
+        {exportable > 0 && <ExportMenu onExport={onExport} count={exportable} hasBehind={hasBehind} forms={forms} onForms={onForms} />}
         {findings && <ProofChip findings={findings} onGo={onFinding} />}
       </span>
     </div>
   );
-}
-
-const FORMATS: readonly (readonly [ExportFormat, string])[] = [
-  ['dxf', 'DXF, true size for CAD'],
-  ['svg', 'SVG, a page at scale'],
-  ['pdf', 'PDF, a page at scale'],
-  ['json', 'JSON, for other programs'],
-];
-
-function Formats({ onPick }: { readonly onPick: (format: ExportFormat) => void }) {
-  return FORMATS.map(([format, words]) => (
-    <DropdownMenu.Item key={format} onSelect={() => onPick(format)}>
-      {words}
-    </DropdownMenu.Item>
-  ));
 }

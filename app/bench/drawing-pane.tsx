@@ -1,5 +1,4 @@
 import { memo, useMemo } from 'react';
-import type { Frame } from '../../core/geometry/frame';
 import type { Sight } from '../../core/sights/sight';
 import { BackgroundGrip } from '../backgrounds/background-grip';
 import { BackgroundLayer } from '../backgrounds/background-layer';
@@ -8,7 +7,6 @@ import { useBackgrounds, type KeepBackground } from '../backgrounds/use-backgrou
 import { drawingBounds } from '../../core/linework/drawing';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
-import { GridLines, LevelMarks } from './helper-lines';
 import { PaneCanvas } from './pane-canvas';
 import { Wash } from './plumb';
 import { ProofMarks } from './proof-marks';
@@ -22,13 +20,11 @@ interface Props {
   readonly model: ModelInfo;
   readonly entry: ProjectSight | null;
   readonly sight: Sight | null;
-  readonly frame: Frame | null;
   readonly live: LiveDrawing;
   readonly view: BenchView;
   readonly setView: (change: (v: BenchView) => BenchView) => void;
   readonly size: PaneSize;
   readonly store: PointerStore;
-  readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly trouble: string | null;
   readonly onPutAway: () => void;
   readonly project: Project;
@@ -38,28 +34,12 @@ interface Props {
 const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
-export function DrawingPane({
-  model,
-  entry,
-  sight,
-  frame,
-  live,
-  view,
-  setView,
-  size,
-  store,
-  grid,
-  trouble,
-  onPutAway,
-  project,
-  onBackground,
-}: Props) {
+export function DrawingPane({ model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground }: Props) {
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
   const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
   const ask = useHit(model, store);
   const pane = entry && { pane: 'drawing' as const, sight: entry.id };
   const backgrounds = useBackgrounds(project, pane, onBackground);
-  const isUpright = sight?.kind === 'section' || sight?.kind === 'elevation';
   const isEmpty = live.drawn !== null && live.isCurrent && live.drawn.drawing.lineRole.length === 0;
   return (
     <div
@@ -78,20 +58,17 @@ export function DrawingPane({
       onPointerUp={onPointerUp}
       onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
     >
-      <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
-        <GridLines grid={grid} view={view} size={size} />
-      </svg>
       <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />
       <Canvas
         paintKey={live.paintKey}
         matrix={matrix}
         size={size}
         scale={entry?.scale ?? 100}
+        sight={sight}
         wash="#F9EDEC"
         label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
       />
       <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
-        {isUpright && frame && <LevelMarks model={model} zero={frame.origin[2]} view={view} size={size} />}
         {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
         {live.quick && <QuickCut live={live} matrix={matrix.join(' ')} />}
       </svg>

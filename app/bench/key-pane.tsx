@@ -184,6 +184,7 @@ export function KeyPane(props: Props) {
         matrix={shown.matrix}
         size={size}
         scale={selected?.scale ?? 100}
+        sight={null}
         wash={null}
         strength={0.8}
         label={shown.isElevation ? 'Key, elevation' : 'Key, plan'}

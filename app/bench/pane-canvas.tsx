@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { painter } from '../workers/painter';
+import type { Titled } from '../../core/drafting/graphic';
 import type { ViewMatrix } from '../drawing/paint';
 import type { PaneSize } from './view';
 
@@ -9,6 +10,8 @@ interface Props {
   readonly matrix: ViewMatrix;
   readonly size: PaneSize;
   readonly scale: number;
+  /** Whose levels, grid lines and title are put on it; null for its lines alone. */
+  readonly sight: Titled | null;
   readonly wash: string | null;
   readonly label: string;
   /** How faint, 0 to 1; the Key stands back behind the Drawing. */
@@ -28,10 +31,10 @@ const BEYOND = 0.25;
  * A drawing on a canvas. While the view moves, the last picture is laid down anew where it belongs, which costs nothing; the
  * painter follows with an exact one, always the latest view only.
  */
-export function PaneCanvas({ paintKey, matrix, size, scale, wash, label, strength = 1 }: Props) {
+export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, strength = 1 }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const painted = useRef<Painted | null>(null);
-  const latest = useRef({ paintKey, matrix, size, scale, wash });
+  const latest = useRef({ paintKey, matrix, size, scale, sight, wash });
   const busy = useRef(false);
 
   const lay = () => {
@@ -78,7 +81,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, wash, label, strengt
       const m = want.matrix;
       const shifted = [m[0] * ratio, m[1] * ratio, m[2] * ratio, m[3] * ratio, (m[4] + padX) * ratio, (m[5] + padY) * ratio] as const;
       const zoom = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
-      const bitmap = await painter().paint(want.paintKey, {
+      const bitmap = await painter().paint(want.paintKey, want.sight, {
         matrix: shifted,
         pixelsPerMm: ((zoom * want.scale) / 1000) * ratio,
         scale: want.scale,
@@ -97,7 +100,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, wash, label, strengt
   };
 
   useLayoutEffect(() => {
-    latest.current = { paintKey, matrix, size, scale, wash };
+    latest.current = { paintKey, matrix, size, scale, sight, wash };
     if (!paintKey && painted.current) {
       painted.current.bitmap.close();
       painted.current = null;

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../../core/geometry/vec3';
+import { landmarksOf } from '../../core/annotation/landmarks';
 import { limitsOf } from '../../core/sights/limits';
 import type { Limits, Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
@@ -52,11 +53,32 @@ export function Slate(props: Props) {
             ))}
           </select>
         </label>
-        <span className="text-[12px] text-graphite">
-          {sight.kind === 'axonometric' ? 'along the three axes' : `standard Works, ${model.storeys.length} storeys`}
-        </span>
+        <MarksShown model={model} sight={sight} onChange={props.onChange} />
       </Group>
     </section>
+  );
+}
+
+/** Whether the storeys' levels and the model's grid lines are put on the drawing, where it can have them. */
+function MarksShown({ model, sight, onChange }: Pick<Props, 'model' | 'sight' | 'onChange'>) {
+  const { levels, axes } = landmarksOf(model, sight);
+  const toggle = (key: 'levels' | 'grid', word: string) => (
+    <label className="inline-flex items-baseline gap-1">
+      <input
+        type="checkbox"
+        className="accent-ink"
+        checked={sight[key] ?? true}
+        onChange={(e) => onChange({ ...sight, [key]: e.target.checked ? undefined : false }, `${word} of ${sight.number}`)}
+      />
+      {word}
+    </label>
+  );
+  if (!levels.length && !axes.length) return <span className="text-[12px] text-graphite">no levels, no grid</span>;
+  return (
+    <Pair>
+      {levels.length > 0 && toggle('levels', 'Levels')}
+      {axes.length > 0 && toggle('grid', 'Grid lines')}
+    </Pair>
   );
 }
 

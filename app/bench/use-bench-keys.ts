@@ -1,6 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { ProjectSight } from '../data/project';
-import type { ExportFormat } from './canvas-head';
+import type { ExportFormat } from './export-menu';
 import type { NewSightChoice } from './new-sight-menu';
 import type { PaletteEntry } from './palette';
 

@@ -189,6 +189,10 @@ class TarvexDatabase extends Dexie {
         }
       });
     this.version(6).stores({ scenes: 'id' });
+    // drawings are kept plain, without pens and layers: those that are kept are drawn anew
+    this.version(7)
+      .stores({})
+      .upgrade((change) => change.table('drawings').clear());
   }
 }
 

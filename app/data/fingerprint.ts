@@ -5,7 +5,7 @@ import { touchedElements } from '../../core/sights/touched';
 import type { ModelInfo } from './database';
 
 /** Raised whenever the engine draws anything differently. */
-const ENGINE = 15;
+const ENGINE = 16;
 
 /** What of a model decides its drawings. */
 export type Printed = Pick<
@@ -13,11 +13,14 @@ export type Printed = Pick<
   'id' | 'fileName' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'
 >;
 
+/** What of a sight decides no line: it is put on a drawing late. */
+const LATE = new Set(['number', 'name', 'levels', 'grid']);
+
 /** What of a sight decides its lines, as a text. Costs little: it is asked at each step of a hand that drags. */
 export const linesOf = (sight: Sight): string =>
   JSON.stringify(
     Object.entries(sight)
-      .filter(([key, value]) => key !== 'number' && key !== 'name' && value !== undefined && value !== null)
+      .filter(([key, value]) => !LATE.has(key) && value !== undefined && value !== null)
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
 

@@ -1,4 +1,5 @@
 import type { Background } from '../backgrounds/background';
+import type { Paper } from '../../core/writers/paper';
 import type { Sight } from '../../core/sights/sight';
 
 /** A sight as a project keeps it: with an identity of its own and the scale it is drawn to. */
@@ -15,6 +16,16 @@ export interface ElementSet {
   readonly name: string;
   /** Ids of elements. */
   readonly elements: readonly string[];
+}
+
+/** How drawings leave as files. */
+export interface FileForms {
+  /** A DXF as one block, inserted once. */
+  readonly block?: boolean | undefined;
+  /** In a DXF the outline of each cut face once more, as closed polylines on a layer of their own. */
+  readonly outlines?: boolean | undefined;
+  /** Sheet of a PDF; as large as each drawing where none is told. */
+  readonly paper?: Paper | undefined;
 }
 
 /** A project of this browser. Drawings are not part of it: they are derived. */
@@ -34,6 +45,7 @@ export interface Project {
   /** Images behind the Key or a Drawing. */
   readonly backgrounds?: Readonly<Record<string, Background>>;
   readonly sets?: Readonly<Record<string, ElementSet>>;
+  readonly files?: FileForms;
   /** Findings about the model that were accepted, by their key. */
   readonly accepted?: Readonly<Record<string, true>>;
 }

@@ -1,10 +1,11 @@
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { PatternLine } from '../../core/drafting/standard';
 import { ringBounds } from '../../core/geometry/polygons';
-import { arcPoint, type Arc } from '../../core/geometry/arcs/arc';
+import { arcPoint, circleArc, type Arc } from '../../core/geometry/arcs/arc';
 import { arcAt } from '../../core/linework/drawing';
 import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
-import type { DrawnSight } from '../workers/drawn-sight';
+import { CAPITAL_OF_SIZE } from '../../core/drafting/lettering';
+import type { Graphic } from '../../core/drafting/graphic';
 
 /** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */
 export type ViewMatrix = readonly [number, number, number, number, number, number];
@@ -23,12 +24,15 @@ export interface PaintView {
 
 type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
 
+/** Name of the lettering in a painter's worker. */
+export const LETTERING = 'Tarvex lettering';
+
 /** Many short paths are drawn several times faster than one long one. */
 const BATCH = 60;
 
-/** Paints a drawing: wash, hatches, then lines from fine to heavy. */
-export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
-  const { drawing, layers, fills, lineLayer } = drawn;
+/** Paints a graphic: wash, hatches, then lines from fine to heavy, and texts. */
+export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
+  const { drawing, pens, fills, linePen, strokes } = graphic;
   const [a, b, c, d, e, f] = view.matrix;
   const zoom = Math.sqrt(Math.abs(a * d - b * c));
   const x = (u: number, v: number) => a * u + c * v + e;
@@ -68,8 +72,8 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
       ctx.fill('evenodd');
     }
     if (!fill) return;
-    const layer = layers[fill.layer]!;
-    const colour = paperColour(layer.colour);
+    const pen = pens[fill.pen]!;
+    const colour = paperColour(pen.colour);
     if (!fill.lines) {
       ctx.fillStyle = colour;
       ctx.fill('evenodd');
@@ -78,52 +82,69 @@ export function paint(ctx: Context, drawn: DrawnSight, view: PaintView): void {
     ctx.save();
     ctx.clip('evenodd');
     ctx.strokeStyle = colour;
-    ctx.lineWidth = Math.max(0.5, layer.weight * view.pixelsPerMm);
+    ctx.lineWidth = Math.max(0.5, pen.weight * view.pixelsPerMm);
     for (const line of fill.lines) hatch(ctx, line, ringBounds(region.face.slice(0, 1)), box, view, x, y, zoom, colour);
     ctx.restore();
   });
 
   ctx.lineCap = 'round';
   ctx.lineJoin = 'round';
-  const byLayer = layers.map((): number[] => []);
-  for (let l = 0; l < lineLayer.length; l++) byLayer[lineLayer[l]!]!.push(l);
-  const order = layers
-    .map((_, i) => i)
-    .filter((i) => byLayer[i]!.length)
-    .sort((p, q) => layers[p]!.weight - layers[q]!.weight);
-  for (const i of order) {
-    const layer = layers[i]!;
-    ctx.strokeStyle = paperColour(layer.colour);
-    ctx.lineWidth = Math.max(0.35, layer.weight * view.pixelsPerMm);
-    ctx.setLineDash(layer.dashes.map((n) => Math.abs(n) * view.pixelsPerMm));
-    let open = 0;
+  const [lines, marks] = [pens.map((): number[] => []), pens.map((): number[] => [])];
+  linePen.forEach((pen, l) => lines[pen]!.push(l));
+  strokes.pen.forEach((pen, s) => marks[pen]!.push(s));
+  const order = pens.map((_, i) => i).sort((p, q) => pens[p]!.weight - pens[q]!.weight);
+  let open = 0;
+  const done = (least: number) => {
+    if (open <= least) return;
+    ctx.stroke();
     ctx.beginPath();
-    for (const l of byLayer[i]!) {
-      const arc = drawing.lineArc[l]!;
-      if (arc >= 0) {
-        const curve = arcAt(drawing, arc);
-        const first = arcPoint(curve, curve[5]);
-        ctx.moveTo(x(...first), y(...first));
-        along(curve, true);
-        open++;
-      } else {
-        for (let p = drawing.lineStart[l]!, last = drawing.lineStart[l + 1]!; p < last; p++) {
-          const u = drawing.points[p * 2]!,
-            v = drawing.points[p * 2 + 1]!;
-          if (p === drawing.lineStart[l]) ctx.moveTo(x(u, v), y(u, v));
-          else ctx.lineTo(x(u, v), y(u, v));
-          open++;
-        }
-      }
-      if (open > BATCH) {
-        ctx.stroke();
-        ctx.beginPath();
-        open = 0;
-      }
+    open = 0;
+  };
+  const path = (points: Float64Array, from: number, to: number) => {
+    for (let p = from; p < to; p++) {
+      const [u, v] = [points[p * 2]!, points[p * 2 + 1]!];
+      if (p === from) ctx.moveTo(x(u, v), y(u, v));
+      else ctx.lineTo(x(u, v), y(u, v));
+      open++;
     }
-    if (open) ctx.stroke();
+  };
+  const curve = (arc: Arc) => {
+    const first = arcPoint(arc, arc[5]);
+    ctx.moveTo(x(...first), y(...first));
+    along(arc, true);
+    open++;
+  };
+  for (const i of order) {
+    const pen = pens[i]!;
+    ctx.strokeStyle = paperColour(pen.colour);
+    ctx.lineWidth = Math.max(0.35, pen.weight * view.pixelsPerMm);
+    ctx.setLineDash(pen.dashes.map((n) => Math.abs(n) * view.pixelsPerMm));
+    ctx.beginPath();
+    for (const s of marks[i]!) {
+      const [from, to, radius] = [strokes.start[s]!, strokes.start[s + 1]!, strokes.radius[s]!];
+      if (radius === 0) path(strokes.points, from, to);
+      else curve(circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI));
+      done(BATCH);
+    }
+    for (const l of lines[i]!) {
+      const arc = drawing.lineArc[l]!;
+      if (arc >= 0) curve(arcAt(drawing, arc));
+      else path(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!);
+      done(BATCH);
+    }
+    done(0);
   }
   ctx.setLineDash([]);
+  for (const { words, height, at, anchor, turn: own, pen } of graphic.texts) {
+    ctx.save();
+    ctx.translate(x(...at), y(...at));
+    ctx.rotate(flip ? turn - own : turn + own);
+    ctx.font = `${(height / CAPITAL_OF_SIZE) * view.pixelsPerMm}px "${LETTERING}", sans-serif`;
+    ctx.textAlign = anchor === 'middle' ? 'center' : anchor;
+    ctx.fillStyle = paperColour(pens[pen]!.colour);
+    ctx.fillText(words, 0, 0);
+    ctx.restore();
+  }
 }
 
 function screenBox(

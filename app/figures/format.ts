@@ -10,10 +10,6 @@ export function millimetres(metres: number): string {
   return (tenths < 0 ? MINUS : '') + text;
 }
 
-/** A level: always a sign and three decimals; zero is ±0.000. */
-export function level(metres: number): string {
-  const rounded = Math.round(metres * 1000) / 1000;
-  return (rounded > 0 ? '+' : rounded < 0 ? MINUS : '±') + Math.abs(rounded).toFixed(3);
-}
+export { levelWords as level } from '../../core/annotation/level-words';
 
 export const degrees = (radians: number): string => `${((radians * 180) / Math.PI + 0).toFixed(1).replace('-', MINUS)}°`;

@@ -1,4 +1,4 @@
-import type { StyledDrawing } from '../../core/drafting/style-drawing';
+import type { Publishable } from '../../core/publish';
 
 /** A finding of the proof in words, and its place in the drawing. */
 export interface ShownFinding {
@@ -8,12 +8,10 @@ export interface ShownFinding {
   readonly at: readonly [number, number] | null;
 }
 
-/** A drawing with its layers and fills, as it goes from the engine to the screen. */
-export type DrawnSight = Omit<StyledDrawing, 'standard' | 'scale'> & {
+/** A drawing as it goes from the engine to the screen: plain, with what is needed to publish it at any scale. */
+export type DrawnSight = Publishable & {
   /** What the proof found, in the order of its numbers. */
   readonly findings: readonly ShownFinding[];
-  /** Ids of the elements in it, by the number that the drawing gives them: another reading of the model counts anew. */
-  readonly elementIds?: ReadonlyMap<number, string>;
   /** Milliseconds. */
   readonly took: number;
 };

@@ -3,21 +3,22 @@ import type { Region } from '../../core/cutting/cut-faces';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
-import { closeOutlines } from '../../core/drafting/close-outlines';
-import { styleDrawing } from '../../core/drafting/style-drawing';
+import { style } from '../../core/drafting/style-drawing';
+import type { Graphic } from '../../core/drafting/graphic';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { Check } from '../../core/checks/check-model';
 import type { Corrections } from '../../core/model/correct';
-import type { Drawing } from '../../core/linework/drawing';
 import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
+import { publish, publishable } from '../../core/publish';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { Sight } from '../../core/sights/sight';
+import type { Paper } from '../../core/writers/paper';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
 import { addModel } from '../data/models';
@@ -28,7 +29,6 @@ import type { DrawnSight } from './drawn-sight';
 import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
 import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
-import type { StyledDrawing } from '../../core/drafting/style-drawing';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
@@ -43,6 +43,11 @@ export interface ExportJob {
   /** `behind`: images that go along with an SVG. */
   readonly sights: readonly { readonly sight: Sight; readonly scale: number; readonly behind?: readonly ImageBehind[] }[];
   readonly archive: string;
+  /** Of a DXF: the drawing as one block, and the outlines of cut faces as closed polylines once more. */
+  readonly block?: boolean | undefined;
+  readonly outlines?: boolean | undefined;
+  /** Of a PDF: the sheet; as large as each drawing where none is told. */
+  readonly paper?: Paper | undefined;
 }
 
 /** What is said about a file besides its bytes. */
@@ -166,16 +171,11 @@ const engine = {
       const from = performance.now();
       const helper = secondThread(id, scene);
       const options = { ranks: STANDARD.ranks, isStale: staleness(token) };
-      const whole = helper ? await drawWith(helper, model, scene, sight, options) : draw(model, scene, sight, options);
-      const styled = styleDrawing(model, whole, STANDARD, 1);
-      const { drawing, layers, lineLayer, fills } = styled;
+      const drawing = helper ? await drawWith(helper, model, scene, sight, options) : draw(model, scene, sight, options);
+      const whole = publishable(model, sight, drawing);
       return {
-        drawing,
-        layers,
-        lineLayer,
-        fills,
-        findings: proof(model, scene, sight, styled).map(shownFinding),
-        elementIds: idsIn(model, drawing),
+        ...whole,
+        findings: proof(model, scene, sight, style(drawing, whole.names, sight, STANDARD, 1)).map(shownFinding),
         took: performance.now() - from,
       };
     }),
@@ -190,21 +190,19 @@ const engine = {
       ]);
       const files: Record<string, Uint8Array> = {};
       // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
-      const pages: { readonly sight: Sight; readonly styled: StyledDrawing }[] = [];
+      const pages: Graphic[] = [];
       const encoder = new TextEncoder();
       for (const [i, { sight, scale, behind }] of job.sights.entries()) {
-        const styled = closeOutlines(styleDrawing(model, draw(model, scene, sight, { ranks: STANDARD.ranks }), STANDARD, scale));
-        if (job.format === 'pdf') pages.push({ sight, styled });
+        const drawing = publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
+        const graphic = publish(drawing, sight, { standard: STANDARD, scale, isClosed: true, outlines: job.outlines });
+        if (job.format === 'pdf') pages.push(graphic);
         else {
           const text =
             job.format === 'dxf'
-              ? writeDxf(model, styled, sight)
+              ? writeDxf(graphic, { block: job.block === true })
               : job.format === 'svg'
-                ? writeSvg(model, styled, sight, behind)
-                : writeJson(model, styled.drawing, {
-                    layerOf: (l) => styled.layers[styled.lineLayer[l]!]!.name,
-                    fillLayerOf: (r) => styled.layers[styled.fills[r]?.layer ?? -1]?.name,
-                  });
+                ? writeSvg(graphic, behind)
+                : writeJson(graphic);
           files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
         }
         progress((i + 1) / job.sights.length);
@@ -212,7 +210,7 @@ const engine = {
       if (job.format === 'pdf') {
         const [{ writePdf }, font] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
         const [only, ...more] = pages;
-        const bytes = await writePdf(pages, { font, title: more.length ? job.archive : model.name });
+        const bytes = await writePdf(pages, { font, paper: job.paper, title: more.length ? job.archive : model.name });
         return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes };
       }
       const names = Object.keys(files);
@@ -297,12 +295,6 @@ async function arrange(info: ModelRow, wishes: readonly PartWish[], corrections:
   await keepScene(id, scene);
   keep(id, { model, scene });
   return id;
-}
-
-/** The ids of the elements that a drawing names. */
-function idsIn({ elements }: Model, { lineElement, regions }: Drawing): Map<number, string> {
-  const used = new Set([...lineElement, ...regions.flatMap((r) => r.elements)]);
-  return new Map([...used].flatMap((e) => (elements[e] ? [[e, elements[e].id] as const] : [])));
 }
 
 const bytesOf = (model: Model): number =>

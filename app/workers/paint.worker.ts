@@ -1,12 +1,18 @@
 import * as Comlink from 'comlink';
 import Flatbush from 'flatbush';
 import { faceContains } from '../../core/geometry/polygons';
-import { linePoints } from '../../core/linework/drawing';
-import { paint, type PaintView } from '../drawing/paint';
+import { drawingBounds, linePoints } from '../../core/linework/drawing';
+import { publish } from '../../core/publish';
+import { STANDARD } from '../../core/drafting/standard';
+import type { Graphic, Titled } from '../../core/drafting/graphic';
+import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
+import { LETTERING, paint, type PaintView } from '../drawing/paint';
 import type { DrawnSight } from './drawn-sight';
 
 interface Kept {
   readonly drawn: DrawnSight;
+  /** As it was painted last, and of what scale and annotation. */
+  graphic: { readonly said: string; readonly graphic: Graphic } | null;
   index: Flatbush | null;
   segments: Float64Array;
   segmentLine: Uint32Array;
@@ -24,21 +30,32 @@ const kept = new Map<string, Kept>();
 const painter = {
   /** Takes a drawing to paint under a key; the one that was there goes. */
   put(key: string, drawn: DrawnSight): void {
-    kept.set(key, { drawn, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+    kept.set(key, { drawn, graphic: null, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
   },
-  paint(key: string, view: PaintView): ImageBitmap | null {
+  /** @param sight what is put on the drawing late; null for its lines alone */
+  async paint(key: string, sight: Titled | null, view: PaintView): Promise<ImageBitmap | null> {
     const own = kept.get(key);
     if (!own || view.width < 1 || view.height < 1) return null;
+    const graphic = graphicOf(own, sight, view.scale);
+    if (graphic.texts.length) await lettering();
     const canvas = new OffscreenCanvas(view.width, view.height);
-    paint(canvas.getContext('2d')!, own.drawn, view);
+    paint(canvas.getContext('2d')!, graphic, view);
     const bitmap = canvas.transferToImageBitmap();
     return Comlink.transfer(bitmap, [bitmap]);
+  },
+  /** The room of a drawing with what is put on it: left as the drawing itself, for levels stand in the margin of the pane. */
+  room(key: string, sight: Titled, scale: number): readonly [u0: number, v0: number, u1: number, v1: number] | null {
+    const own = kept.get(key);
+    if (!own) return null;
+    const [, v0, u1, v1] = graphicOf(own, sight, scale).box;
+    return [drawingBounds(own.drawn.drawing)[0], v0, u1, v1];
   },
   /** The nearest line within `reach` metres, else the cut face under the point. */
   hit(key: string, u: number, v: number, reach: number): Hit | null {
     const own = kept.get(key);
     if (!own) return null;
-    const { drawing, layers, lineLayer, fills, elementIds } = own.drawn;
+    const { drawing, names } = own.drawn;
+    const { layers, lineLayer, fills } = own.graphic?.graphic ?? graphicOf(own, null, 100);
     const index = (own.index ??= build(own));
     let best = -1;
     let least = reach;
@@ -53,26 +70,45 @@ const painter = {
         best = own.segmentLine[s]!;
       }
     }
-    const met = best >= 0 && elementIds?.get(drawing.lineElement[best]!);
+    const met = best >= 0 && names.elements.get(drawing.lineElement[best]!)?.id;
     if (met) return { element: met, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
     const r = drawing.regions.findIndex((region) => faceContains(region.face, u, v));
     if (r < 0) return null;
     const fill = fills[r];
-    const cut = elementIds?.get(drawing.regions[r]!.elements[0]!);
+    const cut = names.elements.get(drawing.regions[r]!.elements[0]!)?.id;
     return cut === undefined ? null : { element: cut, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
   },
   /** The outlines of an element in a drawing, for the wash: flat u v lists, closed ones first. */
   outlines(key: string, id: string): { faces: Float64Array[]; lines: Float64Array[] } {
     const own = kept.get(key);
     if (!own) return { faces: [], lines: [] };
-    const { drawing, elementIds } = own.drawn;
-    const element = [...(elementIds ?? [])].find(([, own]) => own === id)?.[0] ?? -2;
+    const { drawing, names } = own.drawn;
+    const element = [...names.elements].find(([, name]) => name.id === id)?.[0] ?? -2;
     const faces = drawing.regions.filter((r) => r.elements.length === 1 && r.elements[0] === element).flatMap((r) => [...r.face]);
     const lines: Float64Array[] = [];
     for (let l = 0; l < drawing.lineElement.length; l++) if (drawing.lineElement[l] === element) lines.push(linePoints(drawing, l).slice());
     return { faces, lines };
   },
 };
+
+/** A change of scale or of what is shown publishes the drawing anew; nothing is drawn again. */
+function graphicOf(own: Kept, sight: Titled | null, scale: number): Graphic {
+  const said = JSON.stringify([sight, scale]);
+  if (own.graphic?.said !== said) {
+    const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
+    const options = { standard: STANDARD, scale, isClosed: false, title: sight !== null };
+    own.graphic = { said, graphic: publish(own.drawn, sight ?? bare, options) };
+  }
+  return own.graphic.graphic;
+}
+
+let loaded: Promise<void> | null = null;
+/** The lettering that goes along with a PDF, so that the screen shows what is written; without it another stands in. */
+const lettering = (): Promise<void> =>
+  (loaded ??= new FontFace(LETTERING, `url(${letteringUrl})`).load().then(
+    (face) => void (self as unknown as { fonts: FontFaceSet }).fonts.add(face),
+    () => undefined,
+  ));
 
 function build(own: Kept): Flatbush | null {
   const { drawing } = own.drawn;

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { Fault } from '../faults/fault';
 import { ROLES } from '../sights/role';
-import { layerName } from './safe-names';
-import type { Standard } from './standard';
+import { filledIn, layerName } from './safe-names';
+import { MARKS, type FillRule, type LineRule, type MarkRule, type Standard } from './standard';
 
 const colour = Joi.alternatives(Joi.number().integer().min(1).max(255), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
 const layer = Joi.string()
@@ -53,6 +53,17 @@ const schema = Joi.object({
         colour: colour.required(),
       }),
     ),
+  layersArePens: Joi.boolean(),
+  marks: Joi.array().items(
+    Joi.object({
+      mark: Joi.valid(...MARKS).required(),
+      layer: layer.required(),
+      weight: weight.required(),
+      type: Joi.string().required(),
+      colour: colour.required(),
+      height: Joi.number().min(0.5).max(50).required(),
+    }),
+  ),
   ranks: Joi.array().items(Joi.object({ material: Joi.string().trim().min(1).required(), rank: Joi.number().min(0).max(100).required() })),
   fills: Joi.array()
     .min(1)
@@ -106,9 +117,13 @@ export function checkStandard(value: unknown, file = 'standard'): Standard {
       if (apart < SHORTEST) refuse(`patterns.${name}.${i}.offset`, 'leads along its own line: the lines of a pattern must lie apart');
       if (dashes.length && lengthOf(dashes) < SHORTEST) refuse(`patterns.${name}.${i}.dashes`, 'have no length');
     });
-  standard.lines.forEach((rule, i) => {
-    if (rule.type !== 'continuous' && !Object.hasOwn(standard.lineTypes, rule.type))
-      refuse(`lines.${i}.type`, `"${rule.type}" is not among lineTypes`);
+  for (const kind of ['lines', 'marks'] as const)
+    standard[kind]?.forEach((rule, i) => {
+      if (rule.type !== 'continuous' && !Object.hasOwn(standard.lineTypes, rule.type))
+        refuse(`${kind}.${i}.type`, `"${rule.type}" is not among lineTypes`);
+    });
+  standard.marks?.forEach(({ mark }, i) => {
+    if (standard.marks!.findIndex((other) => other.mark === mark) < i) refuse(`marks.${i}.mark`, `"${mark}" has a rule already`);
   });
   standard.fills.forEach((rule, i) => {
     if (rule.pattern !== 'solid' && !Object.hasOwn(standard.patterns, rule.pattern))
@@ -120,5 +135,23 @@ export function checkStandard(value: unknown, file = 'standard'): Standard {
   const lastFill = standard.fills.at(-1)!;
   if (lastFill.use || lastFill.class || lastFill.material)
     refuse(`fills.${standard.fills.length - 1}`, 'must have no conditions, so that every cut face finds a rule');
+  if (standard.layersArePens) checkPens(standard, refuse);
   return standard;
+}
+
+/** Where layers are pens, no two rules give one layer two of them. A class that a rule asks for stands in the name of its layer. */
+function checkPens(standard: Standard, refuse: (field: string, reason: string) => never): void {
+  const seen = new Map<string, { readonly field: string; readonly pen: string }>();
+  const look = (kind: string, rules: readonly (LineRule | FillRule | MarkRule)[]) =>
+    rules.forEach((rule, i) => {
+      const name = layerName(filledIn(rule.layer, 'class' in rule && rule.class !== undefined ? { class: rule.class } : {})).toLowerCase();
+      const pen = JSON.stringify([rule.weight, 'type' in rule ? rule.type : 'continuous', String(rule.colour).toLowerCase()]);
+      const before = seen.get(name);
+      const field = `${kind}.${i}.layer`;
+      if (!before) seen.set(name, { field, pen });
+      else if (before.pen !== pen) refuse(field, `"${rule.layer}" has another pen by ${before.field}: with layersArePens a layer has one`);
+    });
+  look('lines', standard.lines);
+  look('fills', standard.fills);
+  look('marks', standard.marks ?? []);
 }

@@ -1,10 +1,9 @@
 import { expect, it } from 'vitest';
 import { roleIndex } from '../sights/role';
 import { box, modelOf, type Piece } from '../testing/solids';
-import { drawModel, frameSight, PLAN } from '../testing/views';
+import { published } from '../testing/published';
+import { frameSight, PLAN } from '../testing/views';
 import { closeOutlines } from './close-outlines';
-import { STANDARD } from './standard';
-import { styleDrawing } from './style-drawing';
 
 const CUT = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1]);
 const wall = (name: string, x: number, y: number, dx: number, dy: number, material = 'brick'): Piece => ({
@@ -16,7 +15,7 @@ const wall = (name: string, x: number, y: number, dx: number, dy: number, materi
 /** The cut lines of a plan as they leave: the corners of each, whether it is closed, and whose it is. */
 function cutLines(...pieces: Piece[]) {
   const model = modelOf(pieces);
-  const styled = closeOutlines(styleDrawing(model, drawModel(model, CUT), STANDARD, 50));
+  const styled = published(model, CUT, { isClosed: true });
   const { lineRole, lineStart, lineElement, lineJoint, points } = styled.drawing;
   return [...lineRole].flatMap((role, l) => {
     if (role !== roleIndex('cut') || lineJoint[l]) return [];
@@ -40,6 +39,6 @@ it('goes on round one body where two touch in a corner', () => {
 
 it('leaves a drawing without cut lines as it is', () => {
   const model = modelOf([wall('alone', 0, 0, 1, 1)]);
-  const styled = styleDrawing(model, drawModel(model, PLAN), STANDARD, 50);
+  const styled = published(model, PLAN);
   expect(closeOutlines(styled)).toBe(styled);
 });

@@ -5,27 +5,27 @@ import type { DrawnSide } from '../linework/boundary-edges';
 import { factsOf, LinesBuilder, type LineFacts } from '../linework/lines-builder';
 import { arcAt, type Drawing } from '../linework/drawing';
 import { roleIndex } from '../sights/role';
-import type { RoundOutline, StyledDrawing } from './style-drawing';
+import type { Graphic, RoundOutline } from './graphic';
 
 /** A line on the way round: its number, and whether it is walked from its last point to its first. */
 type Step = readonly [line: number, isBack: boolean];
 
 /**
- * Cut outlines that close on one layer as one closed polyline each, so that a drafter picks a profile at once; what does not close stays
+ * Cut outlines that close on one layer, with one pen, as one closed polyline each, so that a drafter picks a profile at once; what does not close stays
  * as it is, and so do joints and arcs of ellipses, which no polyline of a file can hold. A ring with arcs of circles keeps its lines, and
  * tells in `rounds` what they are as a whole. A polyline that runs round several elements names the one that has most of it, and the
  * others among those beyond it. For what goes into files: a screen asks each line for its own element.
  * Method: where two ends meet the way goes on; where four meet (two corners that touch) it goes on in the same element first, then by
  * the smaller turn. Cost: linear in the ends of cut lines.
  */
-export function closeOutlines(styled: StyledDrawing): StyledDrawing {
-  const { drawing, lineLayer } = styled;
-  const rings = ringsOf(drawing, lineLayer);
-  if (!rings.length) return styled;
+export function closeOutlines(graphic: Graphic): Graphic {
+  const { drawing, lineLayer, linePen } = graphic;
+  const rings = ringsOf(drawing, lineLayer, linePen);
+  if (!rings.length) return graphic;
   const isRound = (ring: readonly Step[]) => ring.some(([l]) => drawing.lineArc[l]! >= 0);
   const ringAt = new Map(rings.filter((ring) => !isRound(ring)).flatMap((ring) => ring.map(([line]) => [line, ring] as const)));
   const out = new LinesBuilder();
-  const layers: number[] = [];
+  const [layers, pens]: [number[], number[]] = [[], []];
   /** Where the lines stand that are left as they are. */
   const placeOf = new Map<number, number>();
   for (let l = 0; l < drawing.lineRole.length; l++) {
@@ -39,19 +39,26 @@ export function closeOutlines(styled: StyledDrawing): StyledDrawing {
       out.copy(drawing, l, l + 1);
     }
     layers.push(lineLayer[l]!);
+    pens.push(linePen[l]!);
   }
   const rounds = rings.filter(isRound).map((ring) => roundOutline(drawing, ring, placeOf));
-  return { ...styled, drawing: { ...drawing, ...out.done() }, lineLayer: Uint16Array.from(layers), rounds };
+  return {
+    ...graphic,
+    drawing: { ...drawing, ...out.done() },
+    lineLayer: Uint16Array.from(layers),
+    linePen: Uint16Array.from(pens),
+    rounds,
+  };
 }
 
 /** The rings of several lines, each begun with its lowest line, which is walked forwards. */
-function ringsOf(drawing: Drawing, lineLayer: Uint16Array): Step[][] {
+function ringsOf(drawing: Drawing, lineLayer: Uint16Array, linePen: Uint16Array): Step[][] {
   const { lineRole, lineJoint, lineArc, lineElement, lineStart, points } = drawing;
   const cut = roleIndex('cut');
   const ends = new Map<string, number[]>();
   const placeOf = (l: number, end: 0 | 1) => {
     const p = (end ? lineStart[l + 1]! - 1 : lineStart[l]!) * 2;
-    return `${lineLayer[l]} ${points[p]} ${points[p + 1]}`;
+    return `${lineLayer[l]} ${linePen[l]} ${points[p]} ${points[p + 1]}`;
   };
   const open: number[] = [];
   for (let l = 0; l < lineRole.length; l++) {

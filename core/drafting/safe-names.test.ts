@@ -3,13 +3,13 @@ import { DxfParser as DxfJsonParser } from 'dxf-json';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { box, modelOf } from '../testing/solids';
-import { drawModel, frameSight } from '../testing/views';
+import { published } from '../testing/published';
+import { frameSight } from '../testing/views';
 import { writeDxf } from '../writers/dxf';
 import { escaped } from '../writers/dxf-tags';
 import { writeSvg } from '../writers/svg';
 import { extended, extendedIds, filledIn, layerName } from './safe-names';
 import { STANDARD, type Standard } from './standard';
-import { styleDrawing } from './style-drawing';
 
 const bytes = (text: string) => new TextEncoder().encode(text).length;
 /** Names that strangers give: of any signs, halves of characters, controls, and what means something to one format or another. */
@@ -71,14 +71,14 @@ it('whatever the names of a model and of layers, DXF is read by two parsers with
         ],
       };
       const own = { ...sight, name: title };
-      const styled = styleDrawing(model, drawModel(model, own), standard, 50);
+      const styled = published(model, own, { standard });
       for (const [block, version] of [
         [false, 'R2010'],
         [true, 'R2018'],
         [false, 'R2000'],
       ] as const) {
         // prettier-ignore
-        const text = writeDxf(model, styled, own, { block, version });
+        const text = writeDxf(styled, { block, version });
         if (version === 'R2000') expect(text).toMatch(/^[\n -~]*$/);
         // a text of extended data has 255 bytes at most
         for (const [, value] of text.matchAll(/\n1000\n(.*)\n/g)) expect(bytes(value!)).toBeLessThanOrEqual(255);
@@ -98,7 +98,7 @@ it('whatever the names of a model and of layers, DXF is read by two parsers with
         expect(new Set(wanted.map((w) => w.toLowerCase())).size).toBe(wanted.length);
       }
       // well-formed: no control characters, and every sign that means something is written out
-      const svg = writeSvg(model, styled, own);
+      const svg = writeSvg(styled);
       expect(svg.replaceAll('\n', '')).not.toMatch(/\p{Cc}/u);
       expect(svg.replace(/<\?xml[^>]*\?>|<\/?[a-z]+(?: [a-zA-Z:-]+="[^"<]*")*\/?>/g, '')).not.toMatch(/[<>]|&(?!amp;|lt;|gt;|quot;)/);
     }),

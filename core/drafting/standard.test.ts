@@ -5,11 +5,13 @@ import { sentence } from '../faults/wording';
 import { rankOf } from '../cutting/material-rank';
 import { ROLES } from '../sights/role';
 import { box, modelOf } from '../testing/solids';
-import { drawModel, frameSight } from '../testing/views';
+import { published } from '../testing/published';
+import { frameSight } from '../testing/views';
+import { writeDxf } from '../writers/dxf';
 import { nearestIndex } from './colour-table';
 import { checkStandard } from './check-standard';
 import { STANDARD } from './standard';
-import { paperColour, styleDrawing } from './style-drawing';
+import { paperColour } from './style-drawing';
 
 const changed = (change: (standard: typeof STANDARD) => unknown) => change(structuredClone(STANDARD) as typeof STANDARD);
 const why = (value: unknown) => {
@@ -69,6 +71,53 @@ describe('drafting standard', () => {
     );
   });
 
+  it('that says its layers are pens is refused where two rules give one layer two, however they write its name', () => {
+    const two = (change: object, arePens = true) =>
+      why(
+        changed((s) => ({
+          ...s,
+          layersArePens: arePens,
+          lines: [{ ...s.lines.at(-1)!, role: 'cut', class: 'Wall', ...change }, ...s.lines],
+        })),
+      );
+    expect(two({ layer: 'edge' })).toBe('accepted');
+    expect(two({ layer: 'edge', weight: 0.7 })).toBe(
+      'office.json: lines.8.layer "EDGE" has another pen by lines.0.layer: with layersArePens a layer has one',
+    );
+    expect(two({ layer: 'edge', weight: 0.7 }, false)).toBe('accepted');
+    expect(why(changed((s) => ({ ...s, marks: [...s.marks!, s.marks![0]!] })))).toMatch(
+      /^office\.json: marks\.\d\.mark "level" has a rule/,
+    );
+    const byClass = { ...STANDARD.lines.at(-1)!, layer: '{class} LINES', weight: 0.7 };
+    const walls = { ...STANDARD.lines.at(-1)!, layer: 'Wall lines' };
+    expect(why(changed((s) => ({ ...s, lines: [{ ...byClass, class: 'Wall' }, { ...walls, role: 'edge' }, ...s.lines] })))).toMatch(
+      /^office\.json: lines\.1\.layer "Wall lines" has another pen by lines\.0/,
+    );
+  });
+
+  it('gives a layer the pen of its first rule, whatever elements come first, and every line the pen of its own', () => {
+    const standard = {
+      ...STANDARD,
+      layersArePens: false,
+      lines: [
+        { ...STANDARD.lines.at(-1)!, role: 'cut', layer: '{class}', weight: 0.5 },
+        { ...STANDARD.lines.at(-1)!, layer: '{class}', weight: 0.13, colour: 3 },
+      ],
+    };
+    const behind = { solid: box([0, 2, 0], [1, 1, 3]), class: 'Wall', name: 'a behind' };
+    const cut = { solid: box([3, -1, 0], [1, 2, 1]), class: 'Wall', name: 'b cut' };
+    const look = frameSight([0, 1, 0], [0, 0, 1], [0, 0, 0]);
+    for (const pieces of [[behind, cut], [cut, behind], [behind]]) {
+      const { layers, pens, linePen, lineLayer, drawing } = published(modelOf(pieces), look, { standard });
+      expect(pens[layers[lineLayer[0]!]!.pen]).toMatchObject({ weight: 0.5, colour: STANDARD.lines.at(-1)!.colour });
+      drawing.lineRole.forEach((role, l) => expect(pens[linePen[l]!]!.weight).toBe(ROLES[role] === 'cut' ? 0.5 : 0.13));
+    }
+    // a file says of a line what differs from its layer, and no more
+    const dxf = writeDxf(published(modelOf([behind, cut]), look, { standard }), { plain: true });
+    expect(dxf).toMatch(/\n8\nWall\n62\n3\n370\n13\n100\nAcDb(Line|Polyline)/);
+    expect(dxf).toMatch(/\n8\nWall\n100\nAcDbPolyline/);
+  });
+
   it('gives every role a rule of its own', () => {
     const layers = ROLES.map(
       (role) =>
@@ -97,9 +146,9 @@ describe('drafting standard', () => {
       { solid: box([2, 0, 0], [1, 1, 1]), material: 'Brick' },
       box([0, 3, 0], [3, 1, 1]),
     ]);
-    const drawing = drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0], { hidden: true }));
-    const styled = styleDrawing(model, drawing, STANDARD, 50);
-    expect(styled.lineLayer).toHaveLength(drawing.lineRole.length);
+    const sight = frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0], { hidden: true });
+    const styled = published(model, sight);
+    expect(styled.lineLayer).toHaveLength(styled.drawing.lineRole.length);
     for (const layer of styled.lineLayer) expect(styled.layers[layer]).toBeDefined();
     expect(styled.fills.every((fill) => fill !== null)).toBe(true);
     expect(styled.layers[styled.fills[1]!.layer]!.name).not.toBe(styled.layers[styled.fills[0]!.layer]!.name);
@@ -119,7 +168,7 @@ describe('drafting standard', () => {
     ['Glacier paint', 'FILL', 20],
   ])('fills and ranks a material by what its name means: %s', (material, layer, rank) => {
     const model = modelOf([{ solid: box([0, 0, 0], [1, 1, 1]), material }]);
-    const styled = styleDrawing(model, drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0])), STANDARD, 50);
+    const styled = published(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0]));
     expect(styled.layers[styled.fills[0]!.layer]!.name).toBe(layer);
     expect(rankOf(material)).toBe(rank);
   });

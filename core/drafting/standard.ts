@@ -43,6 +43,21 @@ export interface FillRule {
   readonly colour: PenColour;
 }
 
+/** Pen, layer and lettering of annotation. */
+export interface MarkRule {
+  readonly mark: Mark;
+  readonly layer: string;
+  readonly weight: number;
+  readonly type: string;
+  readonly colour: PenColour;
+  /** Height of capitals, paper millimetres. */
+  readonly height: number;
+}
+
+/** What a drawing is annotated with by itself: heights of the storeys, grid lines of the model and their tags, number, name and scale; and outlines of cut faces. */
+export const MARKS = ['level', 'grid', 'grid tag', 'title', 'region outline'] as const;
+export type Mark = (typeof MARKS)[number];
+
 /** The office's drafting standard: rules from role, class and material to layer, line weight, line type, colour and fill. */
 export interface Standard {
   readonly name: string;
@@ -51,6 +66,10 @@ export interface Standard {
   readonly patterns: Readonly<Record<string, readonly PatternLine[]>>;
   readonly lines: readonly LineRule[];
   readonly fills: readonly FillRule[];
+  /** Of annotation; what is not told here is as in the standard that comes along. */
+  readonly marks?: readonly MarkRule[];
+  /** Whether all that is on a layer has the layer's own pen: no two rules may then give one layer two pens. */
+  readonly layersArePens?: boolean;
   /** The office's table of ranks, before the one that comes along; see core/cutting/material-rank.ts. */
   readonly ranks?: readonly RankRule[];
 }

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD } from '../drafting/standard';
-import { styleDrawing } from '../drafting/style-drawing';
 import { box, modelOf, moved, polygon, prism, turned, type Piece, type Solid } from '../testing/solids';
+import { published } from '../testing/published';
 import { drawModel, frameSight, ISO, lengthOf, piecesOf, PLAN } from '../testing/views';
 import { writeDxf } from '../writers/dxf';
 import { ARC_NUMBERS, arcBounds, arcPoint, isCircle, isWhole, mirrorArc, type Arc } from '../geometry/arcs/arc';
@@ -133,8 +132,8 @@ it('an ellipse keeps its place in a mirror, and goes to DXF as ELLIPSE with axis
     expect(arcPoint(mirrorArc(arc), -t)).toEqual([expect.closeTo(-u, 12), expect.closeTo(v, 12)]);
   }
   const model = modelOf([column(32)]);
-  const styled = styleDrawing(model, drawModel(model, ISO), STANDARD, 50);
-  const dxf = writeDxf(model, styled, ISO, { unit: 'm', plain: true });
+  const styled = published(model, ISO);
+  const dxf = writeDxf(styled, { unit: 'm', plain: true });
   expect(dxf.split('\nELLIPSE\n')).toHaveLength(4);
   // ratio of the short axis to the long one in group 40, ends as parameters in 41 and 42 (DXF Reference, ELLIPSE)
   expect(dxf).toMatch(/\n40\n0\.577350\d*\n41\n[\d.]+\n42\n[\d.]+\n/);

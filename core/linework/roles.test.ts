@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { box, modelOf, polygon, prism, turned } from '../testing/solids';
 import { checkStandard } from '../drafting/check-standard';
 import { STANDARD } from '../drafting/standard';
-import { styleDrawing } from '../drafting/style-drawing';
 import { checkSight } from '../sights/sight-schema';
 
+import { published } from '../testing/published';
 import { drawModel, FRONT, frameSight, ISO, lengthOf, piecesOf } from '../testing/views';
 
 describe('roles by distance', () => {
@@ -115,10 +115,11 @@ describe('what a line knows', () => {
   });
 
   it('lets a standard give the larger jumps a heavier line', () => {
-    const drawing = drawModel(model, front);
     const heavy = { ...STANDARD.lines.find((r) => r.role === 'outline')!, jump: 1, layer: 'PROFILE', weight: 0.35 };
-    const styled = styleDrawing(model, drawing, checkStandard({ ...structuredClone(STANDARD), lines: [heavy, ...STANDARD.lines] }), 50);
-    expect(Array.from(styled.lineLayer, (l) => styled.layers[l]!.weight)).toEqual([0.25, 0.35]);
+    const styled = published(model, front, {
+      standard: checkStandard({ ...structuredClone(STANDARD), layersArePens: false, lines: [heavy, ...STANDARD.lines] }),
+    });
+    expect(Array.from(styled.linePen, (p) => styled.pens[p]!.weight)).toEqual([0.25, 0.35]);
     expect(() => checkSight({ ...front, jumps: [1, 0.1] })).toThrowError(expect.objectContaining({ code: 'sight-field' }));
   });
 });

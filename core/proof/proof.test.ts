@@ -1,6 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD } from '../drafting/standard';
-import { styleDrawing } from '../drafting/style-drawing';
 import { noteSentence } from '../faults/wording';
 import type { Drawing } from '../linework/drawing';
 import { roleIndex } from '../sights/role';
@@ -8,11 +6,12 @@ import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
 import type { Sight } from '../sights/sight';
 import { box, modelOf } from '../testing/solids';
+import { published } from '../testing/published';
 import { drawModel, FRONT, frameSight } from '../testing/views';
 import { proof } from './proof';
 
 const check = (model: Model, sight: Sight, change: (drawing: Drawing) => Drawing = (d) => d) =>
-  proof(model, prepare(model), sight, styleDrawing(model, change(drawModel(model, sight)), STANDARD, 50));
+  proof(model, prepare(model), sight, published(model, sight, { drawing: change(drawModel(model, sight)) }));
 const words = (findings: ReturnType<typeof check>) => findings.map(noteSentence);
 
 const wall = modelOf([{ solid: box([0, 0, 0], [4, 0.3, 2.5]), material: 'Brick', class: 'Wall', name: 'W1' }]);

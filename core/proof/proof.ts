@@ -1,6 +1,6 @@
 import type { Finding } from './finding';
 import { append } from '../geometry/append';
-import type { StyledDrawing } from '../drafting/style-drawing';
+import type { Graphic } from '../drafting/graphic';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
@@ -19,7 +19,7 @@ const LOST = /^(element-not-built|element-empty|element-not-finite|element-far-a
  * grazing cuts, materials that the standard has no fill for, elements that could not be built, and why it is empty.
  * In the order in which one would mend them.
  */
-export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills }: StyledDrawing): Finding[] {
+export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills }: Pick<Graphic, 'drawing' | 'fills'>): Finding[] {
   const findings: Finding[] = [];
   for (const note of drawing.report.notes) {
     if (note.code === 'outline-open' || note.code === 'outline-mended')

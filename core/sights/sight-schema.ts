@@ -50,6 +50,8 @@ const schema = Joi.object({
   layersMeet: Joi.boolean(),
   profile: Joi.boolean(),
   hidden: Joi.boolean(),
+  levels: Joi.boolean(),
+  grid: Joi.boolean(),
   trims: Joi.array()
     .items(Joi.object({ origin: point3.required(), normal: point3.required() }))
     .max(50),

@@ -77,4 +77,7 @@ export interface Sight {
   readonly profile?: boolean | undefined;
   /** Whether hidden lines are kept, as lines of their own. */
   readonly hidden?: boolean | undefined;
+  /** Whether the storeys' levels and the model's grid lines are put on its drawing; they are where nothing is said. No line of it hangs on them. */
+  readonly levels?: boolean | undefined;
+  readonly grid?: boolean | undefined;
 }

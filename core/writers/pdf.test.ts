@@ -3,10 +3,9 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
-import { STANDARD } from '../drafting/standard';
-import { styleDrawing } from '../drafting/style-drawing';
 import { box, modelOf, polygon, prism } from '../testing/solids';
-import { drawModel, frameSight } from '../testing/views';
+import { published } from '../testing/published';
+import { frameSight } from '../testing/views';
 import { PAPERS } from './paper';
 import { writePdf, type PdfOptions } from './pdf';
 
@@ -18,10 +17,10 @@ const model = modelOf([
   { solid: prism(polygon(5, 2, 0.5, 48), 0, 3), material: 'Steel', class: 'Column', name: 'C1' },
 ]);
 const plan = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1.2], { number: 'P-01', name: 'Grundriß', kind: 'plan' });
-const styled = styleDrawing(model, drawModel(model, plan), STANDARD, 50);
+const styled = published(model, plan, { title: true });
 const write = (options: Partial<PdfOptions> = {}, sights = [plan]) =>
   writePdf(
-    sights.map((sight) => ({ styled, sight })),
+    sights.map((sight) => ({ ...styled, sight })),
     { font, title: 'Tide station', ...options },
   );
 /** Points to a millimetre. */
@@ -62,8 +61,8 @@ beforeAll(async () => {
 describe('a PDF', () => {
   it('is as large as its drawing with the margin, in millimetres that are true to scale', () => {
     const [x0, y0, x1, y1] = file.page.view as [number, number, number, number];
-    // 10 m and 2.5 m at 1:50 are 200 and 50 mm; 10 mm round it, 12 for the title
-    expect([(x1 - x0) / POINTS, (y1 - y0) / POINTS].map((mm) => Math.round(mm * 1e3) / 1e3)).toEqual([220, 82]);
+    // 10 m and 2.5 m at 1:50 are 200 and 50 mm; 10 mm round it, 9.5 for the title
+    expect([(x1 - x0) / POINTS, (y1 - y0) / POINTS].map((mm) => Math.round(mm * 1e3) / 1e3)).toEqual([220, 79.5]);
     const matrix = file.steps.find(({ fn }) => fn === OPS.transform)!.args as number[];
     expect(matrix[0]).toBeCloseTo(POINTS, 4);
   });
@@ -80,10 +79,11 @@ describe('a PDF', () => {
   it('has its layers as optional content, all on, each line on the layer that the standard says', async () => {
     const config = await file.document.getOptionalContentConfig();
     const groups = Object.values(config.getGroups() as Record<string, { name: string; visible: boolean }>);
-    expect(groups.map(({ name }) => name).sort()).toEqual([...styled.layers.map(({ name }) => name), 'TITLE'].sort());
+    expect(groups.map(({ name }) => name).sort()).toEqual(styled.layers.map(({ name }) => name).sort());
     expect(groups.every(({ visible }) => visible)).toBe(true);
     const byId = config.getGroups() as Record<string, { name: string }>;
-    for (const { width, layer } of strokes(file)) expect(styled.layers.find(({ name }) => name === byId[layer]!.name)!.weight).toBe(width);
+    for (const { width, layer } of strokes(file))
+      expect(styled.pens[styled.layers.find(({ name }) => name === byId[layer]!.name)!.pen]!.weight).toBe(width);
   });
 
   it('has its title as text, 3.5 mm high, in a font that comes along', async () => {
@@ -112,10 +112,10 @@ describe('a PDF', () => {
   it('lays a drawing on a sheet at its scale, or says which sheet and which scale would do', async () => {
     const { page } = await read(await write({ paper: 'A4' }));
     expect((page.view as number[]).slice(2).map((points) => Math.round(points / POINTS))).toEqual([PAPERS.A4[1], PAPERS.A4[0]]);
-    const large = styleDrawing(model, drawModel(model, plan), STANDARD, 20);
-    const refusal = await writePdf([{ styled: large, sight: plan }], { font, title: '', paper: 'A3' }).catch((e: unknown) => e as Fault);
+    const large = published(model, plan, { scale: 20, title: true });
+    const refusal = await writePdf([large], { font, title: '', paper: 'A3' }).catch((e: unknown) => e as Fault);
     expect(sentence(refusal as Fault)).toBe(
-      'the drawing takes 520 × 157 mm at 1:20 and does not fit on A3: A2 would at 1:20, 1:25 would on A3',
+      'the drawing takes 520 × 155 mm at 1:20 and does not fit on A3: A2 would at 1:20, 1:25 would on A3',
     );
   });
 

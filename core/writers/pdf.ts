@@ -2,28 +2,20 @@ import fontkit from '@pdf-lib/fontkit';
 import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PDFRef } from 'pdf-lib';
 import { oneLine } from '../drafting/safe-names';
 import type { PatternLine } from '../drafting/standard';
-import { paperColour, roundsByLine, type Layer, type StyledDrawing } from '../drafting/style-drawing';
+import { CAPITAL_OF_SIZE } from '../drafting/lettering';
+import { roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
+import { paperColour } from '../drafting/style-drawing';
+import { circleArc } from '../geometry/arcs/arc';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { arcAt, drawingBounds } from '../linework/drawing';
-import type { Sight } from '../sights/sight';
 import { sheetFor, type Paper } from './paper';
 import { arcPath, number, polyline, ringPath, type OnPage } from './pdf-path';
 
-/** White round the drawing, and the room of the title below it, paper millimetres. */
+/** White round the drawing, paper millimetres. */
 const MARGIN = 10;
-const TITLE = 12;
-/** Height of the title's capitals, paper millimetres (ISO 3098-1: 1.8, 2.5, 3.5, 5 and so on, by √2). */
-const CAPITALS = 3.5;
-/** Height of capitals as a part of the size of the lettering that goes along (Liberation Sans: sCapHeight of its table OS/2 over its em). */
-const CAPITAL_OF_SIZE = 1409 / 2048;
 /** Points to a millimetre, and the most that a page has in its own unit (PDF 1.7, ISO 32000-1, annex C). */
 const POINTS = 72 / 25.4;
 const LONGEST = 14400;
-
-export interface PdfDrawing {
-  readonly styled: StyledDrawing;
-  readonly sight: Sight;
-}
 
 export interface PdfOptions {
   /** A font in the form of TrueType: what of it is used is embedded. */
@@ -39,20 +31,18 @@ export interface PdfOptions {
  * optional content, patterns as lines clipped to their region, text that can be searched. The same drawings give the same bytes.
  * @throws Fault paper-too-small
  */
-export async function writePdf(drawings: readonly PdfDrawing[], { font: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
+export async function writePdf(graphics: readonly Graphic[], { font: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false });
   document.registerFontkit(fontkit);
   const font = await document.embedFont(bytes, { subset: true });
   document.setTitle(oneLine(title));
   document.setProducer('Tarvex');
   const layers = new LayerContents(document);
-  const pages = drawings.map((drawing) => addPage(document, drawing, font, layers, paper));
+  const pages = graphics.map((graphic) => addPage(document, graphic, font, layers, paper));
   layers.list();
-  addBookmarks(document, pages, drawings.map(({ sight }) => nameOf(sight))); // prettier-ignore
+  addBookmarks(document, pages, graphics.map(({ sight }) => oneLine(titleWords(sight)))); // prettier-ignore
   return document.save({ useObjectStreams: false, addDefaultPage: false });
 }
-
-const nameOf = (sight: Sight): string => oneLine(`${sight.number} ${sight.name}`.trim() || sight.kind);
 
 /** Layers as groups of optional content: of several pages the layers of one name are one. */
 class LayerContents {
@@ -80,32 +70,32 @@ class LayerContents {
   }
 }
 
-function addPage(document: PDFDocument, { styled, sight }: PdfDrawing, font: PDFFont, contents: LayerContents, paper?: Paper): PDFPage {
-  const { drawing, scale, layers } = styled;
+function addPage(document: PDFDocument, graphic: Graphic, font: PDFFont, contents: LayerContents, paper?: Paper): PDFPage {
+  const { scale, layers, pens } = graphic;
   const k = 1000 / scale;
-  const [u0, v0, u1, v1] = drawingBounds(drawing);
+  const [u0, v0, u1, v1] = graphic.box;
   const [w, h] = [(u1 - u0) * k, (v1 - v0) * k];
-  const [width, height] = [w + 2 * MARGIN, h + 2 * MARGIN + TITLE];
-  const [sheetW, sheetH] = paper ? sheetFor(paper, scale, width, height, [2 * MARGIN, 2 * MARGIN + TITLE]) : [width, height];
-  const [left, bottom] = [(sheetW - w) / 2, MARGIN + TITLE + (sheetH - height) / 2];
+  const [width, height] = [w + 2 * MARGIN, h + 2 * MARGIN];
+  // the margin and what annotates the drawing stay as large at any scale
+  const [du0, dv0, du1, dv1] = drawingBounds(graphic.drawing);
+  const border = [width - (du1 - du0) * k, height - (dv1 - dv0) * k] as const;
+  const [sheetW, sheetH] = paper ? sheetFor(paper, scale, width, height, border) : [width, height];
+  const [left, bottom] = [(sheetW - w) / 2, (sheetH - h) / 2];
   const on: OnPage = { k, x: (u) => left + (u - u0) * k, y: (v) => bottom + (v - v0) * k };
   // a page of more points has a larger unit
   const unit = Math.max(1, Math.ceil((Math.max(sheetW, sheetH) * POINTS) / LONGEST));
   const page = document.addPage([(sheetW * POINTS) / unit, (sheetH * POINTS) / unit]);
   if (unit > 1) page.node.set(PDFName.of('UserUnit'), document.context.obj(unit));
 
-  const names = [...layers.map(({ name }) => name), 'TITLE'];
-  const properties = Object.fromEntries(names.map((name, l) => [`L${l}`, contents.of(name)]));
+  const properties = Object.fromEntries(layers.map(({ name }, l) => [`L${l}`, contents.of(name)]));
   const within = (l: number, body: string) => (body ? `/OC /L${l} BDC\n${body}EMC\n` : '');
-  const fills = fillsByLayer(styled, on);
-  const lines = linesByLayer(styled, on);
-  // fine lines first, so that heavy ones lie on top at their ends
-  const order = layers.map((_, l) => l).sort((a, b) => layers[a]!.weight - layers[b]!.weight || a - b);
+  const fills = fillsByLayer(graphic, on);
+  const lines = linesByPen(graphic, on);
   const text = [
     `${number(POINTS / unit)} 0 0 ${number(POINTS / unit)} 0 0 cm 1 J 1 j\n`,
     ...layers.map((_, l) => within(l, fills.get(l) ?? '')),
-    ...order.map((l) => within(l, lines[l] ? `q ${pen(layers[l]!)}\n${lines[l]}Q\n` : '')),
-    within(names.length - 1, titleOf(`${nameOf(sight)}   1:${number(scale)}`, font, left, MARGIN + (sheetH - height) / 2)),
+    ...lines.map(({ pen, layer, paths }) => within(layer, `q ${penOf(pens[pen]!)}\n${paths.join('')}Q\n`)),
+    ...graphic.texts.map((text) => within(text.layer, textOf(text, font, on, pens[text.pen]!))),
   ].join('');
   const { context } = document;
   page.node.set(PDFName.of('Contents'), context.register(context.flateStream(text)));
@@ -116,12 +106,27 @@ function addPage(document: PDFDocument, { styled, sight }: PdfDrawing, font: PDF
 const colour = (hex: string): string => [1, 3, 5].map((i) => number(parseInt(hex.slice(i, i + 2), 16) / 255)).join(' ');
 const dashes = (lengths: readonly number[], phase = 0): string =>
   `[${lengths.map((d) => number(Math.abs(d))).join(' ')}] ${number(phase)} d`;
-const pen = (layer: Layer): string => `${colour(paperColour(layer.colour))} RG ${number(layer.weight)} w ${dashes(layer.dashes)}`;
+const penOf = (pen: Pen): string => `${colour(paperColour(pen.colour))} RG ${number(pen.weight)} w ${dashes(pen.dashes)}`;
 
-function linesByLayer(styled: StyledDrawing, on: OnPage): string[] {
-  const { drawing, layers } = styled;
-  const out = layers.map((): string[] => []);
-  const rounds = roundsByLine(styled);
+/** Lines of one pen and layer, fine ones first, so that heavy ones lie on top at their ends. */
+function linesByPen(graphic: Graphic, on: OnPage): { readonly pen: number; readonly layer: number; readonly paths: string[] }[] {
+  const { drawing, strokes, pens } = graphic;
+  const groups = new Map<number, { readonly pen: number; readonly layer: number; readonly paths: string[] }>();
+  const add = (pen: number, layer: number, path: string) => {
+    const key = pen * 0x10000 + layer;
+    const group = groups.get(key);
+    if (group) group.paths.push(`${path}S\n`);
+    else groups.set(key, { pen, layer, paths: [`${path}S\n`] });
+  };
+  strokes.radius.forEach((radius, s) => {
+    const [from, to] = [strokes.start[s]!, strokes.start[s + 1]!];
+    const path =
+      radius === 0
+        ? polyline(strokes.points, from, to, on)
+        : arcPath(circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI), on);
+    add(strokes.pen[s]!, strokes.layer[s]!, path);
+  });
+  const rounds = roundsByLine(graphic);
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const arc = drawing.lineArc[l]!;
     const round = rounds.first.get(l);
@@ -131,23 +136,23 @@ function linesByLayer(styled: StyledDrawing, on: OnPage): string[] {
       : arc >= 0
         ? arcPath(arcAt(drawing, arc), on)
         : polyline(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, on);
-    out[styled.lineLayer[l]!]!.push(`${path}S\n`);
+    add(graphic.linePen[l]!, graphic.lineLayer[l]!, path);
   }
-  return out.map((paths) => paths.join(''));
+  return [...groups.values()].sort((a, b) => pens[a.pen]!.weight - pens[b.pen]!.weight || a.layer - b.layer || a.pen - b.pen);
 }
 
-function fillsByLayer(styled: StyledDrawing, on: OnPage): Map<number, string> {
-  const { drawing, layers } = styled;
+function fillsByLayer(graphic: Graphic, on: OnPage): Map<number, string> {
+  const { drawing, pens } = graphic;
   const out = new Map<number, string>();
   drawing.regions.forEach((region, r) => {
-    const fill = styled.fills[r];
+    const fill = graphic.fills[r];
     if (!fill) return;
-    const layer = layers[fill.layer]!;
+    const pen = pens[fill.pen]!;
     const rings = drawnSides(region.face, drawing.regionCurves?.[r]);
     const path = rings.map((ring) => ringPath(ring, on)).join('');
     const paint = fill.lines
-      ? `q\n${path}W* n\n${colour(paperColour(layer.colour))} RG ${number(layer.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
-      : `${colour(paperColour(layer.colour))} rg\n${path}f*\n`;
+      ? `q\n${path}W* n\n${colour(paperColour(pen.colour))} RG ${number(pen.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
+      : `${colour(paperColour(pen.colour))} rg\n${path}f*\n`;
     out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
   });
   return out;
@@ -192,10 +197,14 @@ function patternLines(
 }
 
 /** A text in the lettering that goes along; signs that it lacks are told by a question mark. */
-function titleOf(text: string, font: PDFFont, x: number, y: number): string {
+function textOf({ words, height, at, anchor, turn }: Text, font: PDFFont, on: OnPage, pen: Pen): string {
   const known = new Set(font.getCharacterSet());
-  const safe = Array.from(text, (sign) => (known.has(sign.codePointAt(0)!) ? sign : '?')).join('');
-  return `BT /F ${number(CAPITALS / CAPITAL_OF_SIZE)} Tf ${number(x)} ${number(y)} Td ${font.encodeText(safe).toString()} Tj ET\n`;
+  const safe = Array.from(oneLine(words), (sign) => (known.has(sign.codePointAt(0)!) ? sign : '?')).join('');
+  const size = height / CAPITAL_OF_SIZE;
+  const back = anchor === 'start' ? 0 : font.widthOfTextAtSize(safe, size) * (anchor === 'end' ? 1 : 0.5);
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const place = [c, s, -s, c, on.x(at[0]) - back * c, on.y(at[1]) - back * s].map((n) => number(n)).join(' ');
+  return `BT ${colour(paperColour(pen.colour))} rg /F ${number(size)} Tf ${place} Tm ${font.encodeText(safe).toString()} Tj ET\n`;
 }
 
 /** A bookmark for each page (ISO 32000-1, 12.3.3). */

@@ -1,14 +1,12 @@
 import { DxfParser } from 'dxf-json';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STANDARD } from '../drafting/standard';
-import { styleDrawing, type StyledDrawing } from '../drafting/style-drawing';
+import type { Graphic } from '../drafting/graphic';
 import { faceArea } from '../geometry/polygons';
 import { linePoints } from '../linework/drawing';
-import type { Sight } from '../sights/sight';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf } from '../testing/solids';
-import { drawModel } from '../testing/views';
+import { published } from '../testing/published';
 import { writeDxf } from './dxf';
 import { writeSvg } from './svg';
 
@@ -108,7 +106,7 @@ function arcLength(
 }
 
 /** Lengths by layer in millimetres of the model, from the drawing itself. */
-function lengths({ drawing, lineLayer, layers }: StyledDrawing): Map<string, number> {
+function lengths({ drawing, lineLayer, layers }: Graphic): Map<string, number> {
   const out = new Map<string, number>();
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const p = linePoints(drawing, l, 1e-8);
@@ -120,12 +118,12 @@ function lengths({ drawing, lineLayer, layers }: StyledDrawing): Map<string, num
   return out;
 }
 
-const random = (check: (styled: StyledDrawing, sight: Sight, model: ReturnType<typeof modelOf>) => void) =>
+const random = (check: (styled: Graphic) => void) =>
   fc.assert(
     fc.property(fc.oneof(gridScene, oddScene), fc.constantFrom(...EVERY_SIGHT), fc.constantFrom(...MORE), (pieces, view, more) => {
       const model = modelOf(pieces);
       const sight = { ...view, ...more };
-      check(styleDrawing(model, drawModel(model, sight), STANDARD, SCALE), sight, model);
+      check(published(model, sight, { scale: SCALE }));
     }),
     { seed: 17, numRuns: 150 },
   );
@@ -135,8 +133,8 @@ const close = (got: number, expected: number, what: string) => expect(Math.abs(g
 
 describe('a random drawing', () => {
   it('is as long in each layer of the DXF as it was drawn, and its fills are as large as its cut faces', () => {
-    random((styled, sight, model) => {
-      const { entities } = new DxfParser().parseSync(writeDxf(model, styled, sight)) as unknown as { entities: Entity[] };
+    random((styled) => {
+      const { entities } = new DxfParser().parseSync(writeDxf(styled)) as unknown as { entities: Entity[] };
       const lines = entities.filter((e) => e.type !== 'HATCH');
       expect(lines).toHaveLength(styled.drawing.lineRole.length);
       for (const [layer, expected] of lengths(styled))
@@ -160,8 +158,8 @@ describe('a random drawing', () => {
   }, 120_000);
 
   it('is as long in each layer of the SVG, at its scale', () => {
-    random((styled, sight, model) => {
-      const text = writeSvg(model, styled, sight);
+    random((styled) => {
+      const text = writeSvg(styled);
       const written = new Map<string, number>();
       for (const [, id, body] of text.matchAll(/<g id="([^"]*)" fill="none"[^>]*>(.*?)<\/g>/gs))
         for (const [, d] of body!.matchAll(/<path d="([^"]*)"/g)) written.set(id!, (written.get(id!) ?? 0) + svgLength(d!) * SCALE);

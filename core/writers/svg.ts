@@ -1,11 +1,11 @@
 import { oneLine } from '../drafting/safe-names';
-import { paperColour, roundsByLine, type StyledDrawing } from '../drafting/style-drawing';
+import { CAPITAL_OF_SIZE, FONT_FAMILY } from '../drafting/lettering';
+import { roundsByLine, titleWords, type Graphic, type Pen } from '../drafting/graphic';
+import { paperColour } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
-import { arcPoint, isWhole, type Arc } from '../geometry/arcs/arc';
-import { arcAt, drawingBounds } from '../linework/drawing';
+import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
+import { arcAt } from '../linework/drawing';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
-import type { Model } from '../model/model';
-import type { Sight } from '../sights/sight';
 import { decimal } from './numbers';
 
 /** An image that goes along behind a drawing, when it is asked for. */
@@ -27,23 +27,23 @@ const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</
 const clean = (text: string): string => escape(oneLine(text));
 
 /**
- * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each layer,
- * stroke widths as plain numbers. Fills lie below the lines.
+ * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each
+ * layer and pen, stroke widths as plain numbers, text as text. Fills lie below the lines.
  */
-export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight, behind: readonly ImageBehind[] = []): string {
-  const { drawing, scale, layers } = styled;
+export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []): string {
+  const { drawing, scale, layers, pens, sight, strokes } = graphic;
   const k = 1000 / scale;
-  const [u0, v0, u1, v1] = drawingBounds(drawing);
+  const [u0, v0, u1, v1] = graphic.box;
   const width = (u1 - u0) * k + 2 * MARGIN,
     height = (v1 - v0) * k + 2 * MARGIN;
   const x = (u: number) => decimal((u - u0) * k + MARGIN, 5);
   const y = (v: number) => decimal((v1 - v) * k + MARGIN, 5);
-  const title = clean(`${sight.number} ${sight.name}`.trim() || sight.kind);
+  const title = clean(titleWords(sight));
   const out: string[] = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<svg xmlns="http://www.w3.org/2000/svg" width="${decimal(width, 3)}mm" height="${decimal(height, 3)}mm" viewBox="0 0 ${decimal(width, 3)} ${decimal(height, 3)}">`,
     `<title>${title}</title>`,
-    `<desc>${clean(model.name)}, ${sight.kind}, 1:${decimal(scale, 3)}</desc>`,
+    `<desc>${clean(graphic.names.model)}, ${sight.kind}, 1:${decimal(scale, 3)}</desc>`,
   ];
 
   for (const { href, width: w, height: h, opacity, matrix } of behind) {
@@ -57,57 +57,94 @@ export function writeSvg(model: Model, styled: StyledDrawing, sight: Sight, behi
   const patterns = new Map<string, string>();
   const fillsOf = new Map<number, string[]>();
   drawing.regions.forEach((region, r) => {
-    const fill = styled.fills[r];
+    const fill = graphic.fills[r];
     if (!fill) return;
-    const layer = layers[fill.layer]!;
+    const pen = pens[fill.pen]!;
     const d = drawnSides(region.face, drawing.regionCurves?.[r])
       .map((ring) => ringPath(ring, k, x, y))
       .join('');
     const paints = fill.lines
       ? fill.lines.map((line, i) => {
-          const id = `fill-${fill.layer}-${fill.pattern.replace(/\W+/g, '-')}-${i}`;
-          if (!patterns.has(id))
-            patterns.set(id, patternTag(id, line, layer.weight, paperColour(layer.colour), Number(x(0)), Number(y(0))));
+          const id = `fill-${fill.pen}-${fill.pattern.replace(/\W+/g, '-')}-${i}`;
+          if (!patterns.has(id)) patterns.set(id, patternTag(id, line, pen.weight, paperColour(pen.colour), Number(x(0)), Number(y(0))));
           return `url(#${id})`;
         })
-      : [paperColour(layer.colour)];
+      : [paperColour(pen.colour)];
     const paths = paints.map((paint) => `<path fill="${paint}" fill-rule="evenodd" d="${d}"/>`);
     fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
   });
   if (patterns.size) out.push('<defs>', ...patterns.values(), '</defs>');
+  const idOf = uniqueIds();
   for (const [layer, paths] of [...fillsOf].sort((a, b) => a[0] - b[0]))
-    out.push(`<g id="${clean(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
+    out.push(`<g id="${idOf(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
 
-  const pathsOf = layers.map((): string[] => []);
-  const rounds = roundsByLine(styled);
+  const paths = new PathsByPen();
+  strokes.radius.forEach((radius, s) => {
+    const [from, to] = [strokes.start[s]!, strokes.start[s + 1]!];
+    const d =
+      radius === 0
+        ? linePath(strokes.points, from, to, x, y)
+        : arcPath(circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI), k, x, y);
+    paths.add(strokes.pen[s]!, strokes.layer[s]!, d);
+  });
+  const rounds = roundsByLine(graphic);
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const a = drawing.lineArc[l]!;
     const round = rounds.first.get(l);
     if (!round && rounds.lines.has(l)) continue;
-    pathsOf[styled.lineLayer[l]!]!.push(
-      round
-        ? ringPath(round.sides, k, x, y)
-        : a >= 0
-          ? arcPath(arcAt(drawing, a), k, x, y)
-          : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y),
-    );
+    const d = round
+      ? ringPath(round.sides, k, x, y)
+      : a >= 0
+        ? arcPath(arcAt(drawing, a), k, x, y)
+        : linePath(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, x, y);
+    paths.add(graphic.linePen[l]!, graphic.lineLayer[l]!, d);
   }
-  // fine lines first, so that heavy ones lie on top at their ends
-  const order = layers
-    .map((_, i) => i)
-    .filter((i) => pathsOf[i]!.length)
-    .sort((a, b) => layers[a]!.weight - layers[b]!.weight || a - b);
-  for (const i of order) {
-    const layer = layers[i]!;
-    const dashes = layer.dashes.length ? ` stroke-dasharray="${layer.dashes.map((d) => decimal(Math.abs(d), 3)).join(' ')}"` : '';
+  for (const { pen, layer, all } of paths.inOrder(pens)) {
+    const { weight, colour, dashes } = pens[pen]!;
+    const dashed = dashes.length ? ` stroke-dasharray="${dashes.map((d) => decimal(Math.abs(d), 3)).join(' ')}"` : '';
     out.push(
-      `<g id="${clean(layer.name)}" fill="none" stroke="${paperColour(layer.colour)}" stroke-width="${decimal(layer.weight, 3)}" stroke-linecap="round" stroke-linejoin="round"${dashes}>`,
+      `<g id="${idOf(layers[layer]!.name)}" fill="none" stroke="${paperColour(colour)}" stroke-width="${decimal(weight, 3)}" stroke-linecap="round" stroke-linejoin="round"${dashed}>`,
+      ...all.map((d) => `<path d="${d}"/>`),
+      '</g>',
     );
-    for (const d of pathsOf[i]!) out.push(`<path d="${d}"/>`);
-    out.push('</g>');
   }
+  const textsOf = new Map<number, string[]>();
+  for (const { words, height, at, anchor, turn, pen, layer } of graphic.texts) {
+    const turned = turn ? ` transform="rotate(${decimal((-turn * 180) / Math.PI, 5)} ${x(at[0])} ${y(at[1])})"` : '';
+    const tag = `<text x="${x(at[0])}" y="${y(at[1])}" font-size="${decimal(height / CAPITAL_OF_SIZE, 4)}" text-anchor="${anchor}" fill="${paperColour(pens[pen]!.colour)}"${turned}>${clean(words)}</text>`;
+    textsOf.set(layer, [...(textsOf.get(layer) ?? []), tag]);
+  }
+  for (const [layer, tags] of textsOf)
+    out.push(`<g id="${idOf(layers[layer]!.name)}" font-family="${FONT_FAMILY}" xml:space="preserve">`, ...tags, '</g>');
   out.push('</svg>', '');
   return out.join('\n');
+}
+
+/** Names for groups: a layer may have several, and a name stands once in a file. */
+function uniqueIds(): (name: string) => string {
+  const used = new Set<string>();
+  return (name) => {
+    let id = name;
+    for (let n = 2; used.has(id); n++) id = `${name} (${n})`;
+    used.add(id);
+    return clean(id);
+  };
+}
+
+/** Paths of one pen and layer are one group. */
+class PathsByPen {
+  private readonly groups = new Map<number, { readonly pen: number; readonly layer: number; readonly all: string[] }>();
+
+  add(pen: number, layer: number, d: string): void {
+    const key = pen * 0x10000 + layer;
+    const group = this.groups.get(key);
+    if (group) group.all.push(d);
+    else this.groups.set(key, { pen, layer, all: [d] });
+  }
+
+  /** Fine lines first, so that heavy ones lie on top at their ends. */
+  inOrder = (pens: readonly Pen[]) =>
+    [...this.groups.values()].sort((a, b) => pens[a.pen]!.weight - pens[b.pen]!.weight || a.layer - b.layer || a.pen - b.pen);
 }
 
 type Place = (value: number) => string;

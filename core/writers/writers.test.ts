@@ -5,14 +5,13 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { DxfParser as DxfJsonParser } from 'dxf-json';
 import { describe, expect, it } from 'vitest';
-import { closeOutlines } from '../drafting/close-outlines';
-import { STANDARD } from '../drafting/standard';
-import { styleDrawing } from '../drafting/style-drawing';
 import { faceArea } from '../geometry/polygons';
 import type { Drawing } from '../linework/drawing';
 import { box, modelOf, polygon, prism } from '../testing/solids';
+import { published } from '../testing/published';
 import { drawModel, frameSight, lengthOf, piecesOf } from '../testing/views';
-import { snapWeight, writeDxf, type DxfOptions } from './dxf';
+import { writeDxf, type DxfOptions } from './dxf';
+import { snapWeight } from './dxf-values';
 import { writeJson } from './json';
 import { writeSvg } from './svg';
 
@@ -25,7 +24,7 @@ const model = modelOf([
 const sight = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1.2], { number: 'P-01', name: 'Grundriß; a/b', kind: 'plan', hidden: true });
 const drawing = drawModel(model, sight);
 const dxf = (options: DxfOptions = {}, scale = 50, from: Drawing = drawing) =>
-  writeDxf(model, styleDrawing(model, from, STANDARD, scale), sight, options);
+  writeDxf(published(model, sight, { drawing: from, scale }), options);
 
 interface DxfEntity {
   type: string;
@@ -116,7 +115,7 @@ describe('DXF', () => {
       [sight, Math.PI * 0.25],
       [frameSight([1, 0, -1], [1, 0, 1], [1, 2, 1.5], { depth: 0 }), Math.PI * 0.25 * Math.SQRT2],
     ] as const) {
-      const text = writeDxf(tower, styleDrawing(tower, drawModel(tower, view), STANDARD, 50), view);
+      const text = writeDxf(published(tower, view));
       const [hatch] = new DxfJsonParser().parseSync(text).entities.filter((e) => e.type === 'HATCH') as unknown as {
         boundaryPaths: { vertices: Bulged[] }[];
       }[];
@@ -134,16 +133,16 @@ describe('DXF', () => {
       { solid: prism(end, 0, 3), material: 'Brick', class: 'Wall', name: 'round end' },
       { solid: box([0, 0, 0], [3, 1, 3]), material: 'Brick', class: 'Wall', name: 'pier' },
     ]);
-    const styled = closeOutlines(styleDrawing(pier, drawModel(pier, sight), STANDARD, 50));
+    const styled = published(pier, sight, { isClosed: true });
     const cut = styled.layers.findIndex(({ name }) => /CUT/i.test(name));
-    const entities = new DxfJsonParser().parseSync(writeDxf(pier, styled, sight)).entities as unknown as (DxfEntity & {
+    const entities = new DxfJsonParser().parseSync(writeDxf(styled)).entities as unknown as (DxfEntity & {
       vertices: Bulged[];
     })[];
     const [outline, ...more] = entities.filter(({ type, layer }) => type !== 'HATCH' && layer === styled.layers[cut]!.name);
     expect([outline!.type, outline!.flag! & 1, more.length]).toEqual(['LWPOLYLINE', 1, 0]);
     expect(Math.abs(bulgedArea(outline!.vertices)) / 1e6).toBeCloseTo(3 + Math.PI / 8, 4);
     expect(styled.rounds!.map(({ element, sides }) => [pier.elements[element]!.name, sides.length])).toEqual([['pier', 4]]);
-    const path = /<path d="(M[^"]*A[^"]*Z)"\/>/.exec(writeSvg(pier, styled, sight))?.[1];
+    const path = /<path d="(M[^"]*A[^"]*Z)"\/>/.exec(writeSvg(styled))?.[1];
     expect(path?.match(/[MLAZ]/g)?.join('')).toBe('MAALLZ');
   });
 
@@ -199,13 +198,13 @@ describe('provenance', () => {
     expect(dxf({ plain: true }).length).toBeLessThan(dxf().length);
   });
   it('stands in the JSON with class and material', () => {
-    const { lines } = JSON.parse(writeJson(model, drawing)) as { lines: Record<string, unknown>[] };
+    const { lines } = JSON.parse(writeJson(published(model, sight))) as { lines: Record<string, unknown>[] };
     expect(lines.find((line) => line['element'] === 'C1')).toMatchObject({ class: 'Column', material: 'Concrete C30' });
   });
 });
 
 describe('SVG', () => {
-  const svg = writeSvg(model, styleDrawing(model, drawing, STANDARD, 50), sight);
+  const svg = writeSvg(published(model, sight));
   it('is a page in millimetres, one user unit each, with a group for each layer and plain stroke widths', () => {
     const [, width, height, box] = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="0 0 ([\d. ]+)"/.exec(svg)!;
     expect(box).toBe(`${width} ${height}`);
@@ -223,14 +222,14 @@ describe('SVG', () => {
 
 describe('JSON', () => {
   it('has the stable form, and plain points with --flat', () => {
-    const json = JSON.parse(writeJson(model, drawing)) as Record<string, never> & {
+    const json = JSON.parse(writeJson(published(model, sight))) as Record<string, never> & {
       lines: Record<string, unknown>[];
       regions: { rings: number[][][] }[];
     };
     expect(json).toMatchObject({ format: 'tarvex-drawing', version: 1, unit: 'm', frame: { look: [0, 0, -1] } });
     const circle = json.lines.find((line) => line['arc'] && line['element'] === 'Behälter')!;
     expect(circle).toMatchObject({ role: 'outline', hidden: false, arc: { radius: expect.closeTo(0.5, 9) as number } });
-    const flat = JSON.parse(writeJson(model, drawing, { flat: true })) as typeof json;
+    const flat = JSON.parse(writeJson(published(model, sight), { flat: true })) as typeof json;
     expect(flat.lines.every((line) => Array.isArray(line['points']) && !line['arc'])).toBe(true);
     expect(json.regions).toHaveLength(2);
     const [ring] = json.regions[0]!.rings;
@@ -241,5 +240,5 @@ describe('JSON', () => {
 it('gives the same bytes each time', () => {
   const again = drawModel(model, sight);
   expect(dxf({}, 50, again)).toBe(dxf());
-  expect(writeJson(model, again)).toBe(writeJson(model, drawing));
+  expect(writeJson(published(model, sight, { drawing: again }))).toBe(writeJson(published(model, sight)));
 });

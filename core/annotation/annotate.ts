@@ -1,0 +1,60 @@
+import { titleWords, type Graphic } from '../drafting/graphic';
+import { PenTable } from '../drafting/pen-table';
+import { STANDARD, type Mark, type Standard } from '../drafting/standard';
+import { drawingBounds } from '../linework/drawing';
+import { markGrid } from './grid-lines';
+import type { Landmarks } from './landmarks';
+import { markLevels } from './levels';
+import { boxOf, Marks } from './marks';
+
+/** What a drawing is annotated with by itself. */
+export interface Annotation {
+  readonly levels: boolean;
+  readonly grid: boolean;
+  readonly title: boolean;
+  /** Outlines of the cut faces, each as one line: for a DXF. */
+  readonly outlines: boolean;
+}
+
+/** Between what lies lowest and the title, paper millimetres. */
+const BELOW = 6;
+
+/** Puts levels, grid lines and the title on a graphic. A drawing of nothing has its title alone. */
+export function annotate(
+  graphic: Graphic,
+  landmarks: Landmarks,
+  standard: Standard,
+  { levels, grid, title, outlines }: Annotation,
+): Graphic {
+  const { drawing, sight, scale } = graphic;
+  const table = new PenTable(standard, graphic);
+  const marks = new Marks(scale);
+  const ruleOf = (mark: Mark) => (standard.marks ?? []).find((r) => r.mark === mark) ?? STANDARD.marks!.find((r) => r.mark === mark)!;
+  const box = drawingBounds(drawing);
+  const isEmpty = box[2] <= box[0] && box[3] <= box[1];
+  if (levels && !isEmpty && landmarks.levels.length) {
+    const rule = ruleOf('level');
+    markLevels(marks, landmarks, box, table.of(rule), rule.height);
+  }
+  if (grid && !isEmpty && landmarks.axes.length) {
+    const [line, tag] = [ruleOf('grid'), ruleOf('grid tag')];
+    markGrid(marks, landmarks, drawing, box, { line: table.of(line), tag: table.of(tag) }, tag.height);
+  }
+  if (title) {
+    const rule = ruleOf('title');
+    const [u0, v0] = boxOf(box, marks.strokes(), marks.texts, marks.mm);
+    const words = sight.kind === 'perspective' ? titleWords(sight) : `${titleWords(sight)}   1:${Number(scale.toFixed(3))}`;
+    marks.text(words, rule.height, [Math.max(u0, box[0]), v0 - (BELOW + rule.height) * marks.mm], 'start', table.of(rule));
+  }
+  const outline = outlines ? table.of(ruleOf('region outline')) : null;
+  const strokes = marks.strokes();
+  return {
+    ...graphic,
+    pens: table.pens,
+    layers: table.layers,
+    regionOutline: outline && { pen: outline[0], layer: outline[1] },
+    strokes,
+    texts: marks.texts,
+    box: boxOf(box, strokes, marks.texts, marks.mm),
+  };
+}

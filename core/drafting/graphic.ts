@@ -1,0 +1,123 @@
+import type { DrawnSide } from '../linework/boundary-edges';
+import type { Drawing } from '../linework/drawing';
+import type { Sight } from '../sights/sight';
+import type { DrawingNames } from './drawing-names';
+import type { PatternLine, PenColour } from './standard';
+
+/** What a line is drawn with. */
+export interface Pen {
+  /** Paper millimetres. */
+  readonly weight: number;
+  readonly lineType: string;
+  /** Lengths drawn and skipped in turns, paper millimetres; empty for a continuous line. */
+  readonly dashes: readonly number[];
+  readonly colour: PenColour;
+}
+
+/** A named sheet of the drawing. It never decides a pen; its own is for what a drafter adds to it later. */
+export interface Layer {
+  readonly name: string;
+  /** Index into pens: that of the first rule of the Standard which puts anything on it. */
+  readonly pen: number;
+}
+
+/** How a cut face is filled. */
+export interface RegionFill {
+  /** Indices into layers and pens. */
+  readonly layer: number;
+  readonly pen: number;
+  readonly pattern: string;
+  /** null = solid. Paper millimetres. */
+  readonly lines: readonly PatternLine[] | null;
+  /** Whether a wash lies below it; on the screen only. */
+  readonly wash: boolean;
+  /** false where only the standard's last rule, the one for everything, fits. */
+  readonly isOwn: boolean;
+}
+
+/** A cut outline with arcs of circles that closes on one layer: what some lines of a drawing are as a whole. */
+export interface RoundOutline {
+  /** The lines that it stands for, ascending. */
+  readonly lines: readonly number[];
+  /** One behind the other, the first an arc. */
+  readonly sides: readonly DrawnSide[];
+  /** The element that has most of it, and those beyond it, ascending. */
+  readonly element: number;
+  readonly beyond: readonly number[];
+}
+
+/**
+ * Lines of annotation in the picture's plane, metres: stroke s has the points start[s] up to start[s + 1]; a circle has its middle as its
+ * only point, and a radius.
+ */
+export interface Strokes {
+  readonly points: Float64Array;
+  readonly start: Uint32Array;
+  /** 0 for what is no circle. */
+  readonly radius: Float64Array;
+  readonly pen: Uint16Array;
+  readonly layer: Uint16Array;
+}
+
+/** A text in one line. */
+export interface Text {
+  readonly words: string;
+  /** Height of its capitals, paper millimetres. */
+  readonly height: number;
+  /** Metres in the picture's plane: the end of its base line, or the middle of that. */
+  readonly at: readonly [number, number];
+  readonly anchor: 'start' | 'middle' | 'end';
+  /** Radians, anticlockwise. */
+  readonly turn: number;
+  readonly pen: number;
+  readonly layer: number;
+}
+
+/**
+ * What is on paper, whoever draws it: screen, DXF, SVG, PDF and JSON know nothing else. A drawing with a pen and a layer for each of its
+ * lines, a fill for each of its cut faces, and annotation at one scale.
+ */
+export interface Graphic {
+  readonly version: 1;
+  /** 1 : scale. */
+  readonly scale: number;
+  readonly sight: Pick<Sight, 'kind' | 'number' | 'name'>;
+  /** Lines and cut faces, each with where it comes from: its element and role. */
+  readonly drawing: Drawing;
+  /** What its elements and materials are called. */
+  readonly names: DrawingNames;
+  readonly pens: readonly Pen[];
+  readonly layers: readonly Layer[];
+  /** Pen and layer of each line. */
+  readonly linePen: Uint16Array;
+  readonly lineLayer: Uint16Array;
+  /** Fill of each region; null for air, which is left open. */
+  readonly fills: readonly (RegionFill | null)[];
+  /** See `closeOutlines`. */
+  readonly rounds: readonly RoundOutline[];
+  /** Pen and layer of the outlines of cut faces, which a DXF then has once more, each a closed polyline; null for none. */
+  readonly regionOutline: { readonly pen: number; readonly layer: number } | null;
+  readonly strokes: Strokes;
+  readonly texts: readonly Text[];
+  /** Smallest and largest u, v of all that is on paper; with the room that texts take. */
+  readonly box: readonly [u0: number, v0: number, u1: number, v1: number];
+}
+
+/** The outlines with arcs by the first of their lines, and all lines that they stand for. */
+export function roundsByLine({ rounds }: Graphic): { first: Map<number, RoundOutline>; lines: Set<number> } {
+  return { first: new Map(rounds.map((round) => [round.lines[0]!, round])), lines: new Set(rounds.flatMap(({ lines }) => lines)) };
+}
+
+export const NO_STROKES: Strokes = {
+  points: new Float64Array(0),
+  start: new Uint32Array(1),
+  radius: new Float64Array(0),
+  pen: new Uint16Array(0),
+  layer: new Uint16Array(0),
+};
+
+/** What of a sight is put on its drawing late, and no line hangs on. */
+export type Titled = Pick<Sight, 'kind' | 'number' | 'name' | 'levels' | 'grid'>;
+
+/** The number and name of what is drawn, in one line. */
+export const titleWords = ({ number, name, kind }: Graphic['sight']): string => `${number} ${name}`.trim() || kind;

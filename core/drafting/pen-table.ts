@@ -1,0 +1,50 @@
+import type { Layer, Pen } from './graphic';
+import { filledIn, layerName } from './safe-names';
+import type { FillRule, LineRule, MarkRule, Standard } from './standard';
+
+type Rule = LineRule | FillRule | MarkRule;
+type Names = Readonly<Record<'class' | 'material', string>>;
+
+/** The pens and layers of a graphic, each once, as its rules ask for them. */
+export class PenTable {
+  readonly pens: Pen[] = [];
+  readonly layers: Layer[] = [];
+  private readonly penAt = new Map<string, number>();
+  private readonly layerAt = new Map<string, number>();
+  private readonly standard: Standard;
+
+  constructor(standard: Standard, { pens, layers }: { pens: readonly Pen[]; layers: readonly Layer[] } = { pens: [], layers: [] }) {
+    this.standard = standard;
+    for (const pen of pens) this.penAt.set(keyOf(pen), this.pens.push(pen) - 1);
+    for (const layer of layers) this.layerAt.set(layer.name.toLowerCase(), this.layers.push(layer) - 1);
+  }
+
+  /** Pen and layer of what a rule catches. Where the Standard says that layers are pens, what is on a layer has the layer's own. */
+  of(rule: Rule, names: Names = { class: '', material: '' }): readonly [pen: number, layer: number] {
+    const name = layerName(filledIn(rule.layer, names));
+    // a file's reader takes names for one that differ only by case
+    const key = name.toLowerCase();
+    let layer = this.layerAt.get(key);
+    if (layer === undefined) {
+      layer = this.layers.push({ name, pen: this.pen(firstRule(this.standard, key, names) ?? rule) }) - 1;
+      this.layerAt.set(key, layer);
+    }
+    return [this.standard.layersArePens ? this.layers[layer]!.pen : this.pen(rule), layer];
+  }
+
+  private pen(rule: Rule): number {
+    const lineType = 'type' in rule ? rule.type : 'continuous';
+    const dashes = Object.hasOwn(this.standard.lineTypes, lineType) ? this.standard.lineTypes[lineType]! : [];
+    const pen: Pen = { weight: rule.weight, lineType, dashes, colour: rule.colour };
+    const known = this.penAt.get(keyOf(pen));
+    if (known !== undefined) return known;
+    this.penAt.set(keyOf(pen), this.pens.push(pen) - 1);
+    return this.pens.length - 1;
+  }
+}
+
+const keyOf = ({ weight, lineType, colour }: Pen): string => `${weight} ${lineType} ${String(colour).toLowerCase()}`;
+
+/** The rule whose pen a layer has: the first one that may put anything on it, whatever a drawing happens to hold. */
+const firstRule = ({ lines, fills, marks = [] }: Standard, key: string, names: Names): Rule | undefined =>
+  [...lines, ...fills, ...marks].find((rule) => layerName(filledIn(rule.layer, names)).toLowerCase() === key);

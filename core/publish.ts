@@ -1,0 +1,50 @@
+import { annotate } from './annotation/annotate';
+import { landmarksOf, type Landmarks } from './annotation/landmarks';
+import { closeOutlines } from './drafting/close-outlines';
+import { namesOf, type DrawingNames } from './drafting/drawing-names';
+import type { Graphic, Titled } from './drafting/graphic';
+import type { Standard } from './drafting/standard';
+import { style } from './drafting/style-drawing';
+import type { Drawing } from './linework/drawing';
+import type { Model } from './model/model';
+import type { Sight } from './sights/sight';
+
+/** A drawing with all that is needed to publish it, once and again, without its model. */
+export interface Publishable {
+  readonly drawing: Drawing;
+  readonly names: DrawingNames;
+  readonly landmarks: Landmarks;
+}
+
+/** @throws Fault storey-unknown */
+export const publishable = (model: Model, sight: Sight, drawing: Drawing): Publishable => ({
+  drawing,
+  names: namesOf(model, drawing),
+  landmarks: landmarksOf(model, sight),
+});
+
+export interface PublishOptions {
+  readonly standard: Standard;
+  /** 1 : scale. */
+  readonly scale: number;
+  /** Whether cut outlines that close become one line each, as a drafter picks them; a screen asks each line for its own element. */
+  readonly isClosed: boolean;
+  readonly levels?: boolean | undefined;
+  readonly grid?: boolean | undefined;
+  readonly title?: boolean | undefined;
+  /** The outline of each cut face once more, as closed polylines on a layer of their own, in a DXF. */
+  readonly outlines?: boolean | undefined;
+}
+
+/**
+ * The second half of the pipeline: from a drawing to what is on paper. Levels and grid lines are shown unless the sight or the call says
+ * otherwise. Nothing is drawn anew for another scale or standard.
+ */
+export function publish(
+  { drawing, names, landmarks }: Publishable,
+  sight: Titled,
+  { standard, scale, isClosed, levels = sight.levels ?? true, grid = sight.grid ?? true, title = true, outlines = false }: PublishOptions,
+): Graphic {
+  const styled = style(drawing, names, sight, standard, scale);
+  return annotate(isClosed ? closeOutlines(styled) : styled, landmarks, standard, { levels, grid, title, outlines });
+}

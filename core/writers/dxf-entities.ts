@@ -1,0 +1,232 @@
+import { extended, oneLine } from '../drafting/safe-names';
+import type { Graphic, RegionFill } from '../drafting/graphic';
+import type { PatternLine } from '../drafting/standard';
+import { arcPoint, arcPoints, circleArc, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
+import { onGrid } from '../geometry/on-grid';
+import type { DrawnSide } from '../linework/boundary-edges';
+import type { DxfTags } from './dxf-tags';
+import { APPLICATION, colourTags, LETTERING, snapWeight, typeName } from './dxf-values';
+
+/** Indices into the graphic's pens and layers. */
+type Style = Readonly<Record<'pen' | 'layer', number>>;
+
+export interface EntityForm {
+  /** Units of the file in a metre, and in a millimetre of paper. */
+  readonly k: number;
+  readonly paper: number;
+  /** Bytes that a text takes as it is written. */
+  readonly sizeOf: (text: string) => number;
+  readonly isModern: boolean;
+}
+
+/** A text as it may stand in TEXT, where %% begins a sign of its own (DXF Reference, TEXT): %%% is the percent sign. */
+const signsOf = (words: string): string => oneLine(words).replace(/%%/g, '%%%%%%');
+
+/** Writes the entities of a drawing into one block record. */
+export class EntityWriter {
+  private readonly handles: DxfTags;
+  private readonly out: DxfTags;
+  private readonly graphic: Graphic;
+  private readonly owner: string;
+  private readonly how: EntityForm;
+
+  constructor(handles: DxfTags, out: DxfTags, graphic: Graphic, owner: string, how: EntityForm) {
+    this.handles = handles;
+    this.out = out;
+    this.graphic = graphic;
+    this.owner = owner;
+    this.how = how;
+  }
+
+  /** What all entities begin with: the layer, and of the pen what differs from the layer's own. */
+  private begin(type: string, { pen, layer }: Style): DxfTags {
+    const { pens, layers } = this.graphic;
+    const tags = this.out
+      .text(0, type)
+      .text(5, this.handles.nextHandle())
+      .text(330, this.owner)
+      .text(100, 'AcDbEntity')
+      .text(8, layers[layer]!.name);
+    if (layers[layer]!.pen === pen) return tags;
+    const [own, other] = [pens[pen]!, pens[layers[layer]!.pen]!];
+    if (typeName(own) !== typeName(other)) tags.text(6, typeName(own));
+    if (own.colour !== other.colour) colourTags(tags, own.colour, this.how.isModern);
+    if (snapWeight(own.weight) !== snapWeight(other.weight)) tags.int(370, snapWeight(own.weight));
+    return tags;
+  }
+
+  polyline(points: Float64Array, from: number, to: number, style: Style): void {
+    const { k } = this.how;
+    if (to - from === 2) {
+      this.begin('LINE', style)
+        .text(100, 'AcDbLine')
+        .point(10, points[from * 2]! * k, points[from * 2 + 1]! * k, 0)
+        .point(11, points[from * 2 + 2]! * k, points[from * 2 + 3]! * k, 0);
+      return;
+    }
+    const closed = to - from > 3 && points[from * 2] === points[to * 2 - 2] && points[from * 2 + 1] === points[to * 2 - 1];
+    const last = closed ? to - 1 : to;
+    this.begin('LWPOLYLINE', style)
+      .text(100, 'AcDbPolyline')
+      .int(90, last - from)
+      .int(70, closed ? 1 : 0)
+      .real(43, 0);
+    for (let p = from; p < last; p++) this.out.point(10, points[p * 2]! * k, points[p * 2 + 1]! * k);
+  }
+
+  /** A closed polyline of straight sides and arcs of circles. */
+  outline(sides: readonly DrawnSide[], style: Style): void {
+    const corners = sides.flatMap(bulges);
+    this.begin('LWPOLYLINE', style).text(100, 'AcDbPolyline').int(90, corners.length).int(70, 1).real(43, 0);
+    for (const [u, v, bulge] of corners) this.out.point(10, u * this.how.k, v * this.how.k).real(42, bulge, 12);
+  }
+
+  arc(arc: Arc, style: Style): void {
+    const {
+      out,
+      how: { k },
+    } = this;
+    const [u, v, r, axisV, ratio, start, end] = arc;
+    const full = isWhole(arc);
+    if (!isCircle(arc)) {
+      this.begin('ELLIPSE', style)
+        .text(100, 'AcDbEllipse')
+        .point(10, u * k, v * k, 0)
+        .point(11, r * k, axisV * k, 0);
+      out.real(210, 0).real(220, 0).real(230, 1).real(40, ratio, 12);
+      out.real(41, full ? 0 : start, 12).real(42, full ? 2 * Math.PI : end, 12);
+      return;
+    }
+    this.begin(full ? 'CIRCLE' : 'ARC', style)
+      .text(100, 'AcDbCircle')
+      .point(10, u * k, v * k, 0)
+      .real(40, r * k);
+    if (full) return;
+    const degrees = (t: number) => ((((t * 180) / Math.PI) % 360) + 360) % 360;
+    out.text(100, 'AcDbArc').real(50, degrees(start), 9).real(51, degrees(end), 9);
+  }
+
+  hatch(face: readonly (readonly DrawnSide[])[], fill: RegionFill): void {
+    const {
+      out,
+      how: { k },
+    } = this;
+    const name = fill.lines ? fill.pattern.toUpperCase().replace(/[^A-Z0-9]+/g, '_') : 'SOLID';
+    this.begin('HATCH', fill).text(100, 'AcDbHatch').point(10, 0, 0, 0).real(210, 0).real(220, 0).real(230, 1);
+    out
+      .text(2, name)
+      .int(70, fill.lines ? 0 : 1)
+      .int(71, 0)
+      .int(91, face.length);
+    face.forEach((ring, r) => {
+      const corners = ring.flatMap(bulges);
+      const isRound = corners.some(([, , bulge]) => bulge !== 0);
+      // 1 external, 2 polyline, 16 outermost
+      out
+        .int(92, r === 0 ? 3 : 18)
+        .int(72, isRound ? 1 : 0)
+        .int(73, 1)
+        .int(93, corners.length);
+      for (const [u, v, bulge] of corners) {
+        out.point(10, u * k, v * k);
+        if (isRound) out.real(42, bulge, 12);
+      }
+      out.int(97, 0);
+    });
+    out.int(75, 0).int(76, fill.lines ? 2 : 1);
+    if (fill.lines) {
+      out.real(52, 0).real(41, this.how.paper).int(77, 0).int(78, fill.lines.length);
+      for (const line of fill.lines) this.patternLine(line);
+    }
+    out.int(98, 0);
+  }
+
+  /**
+   * Extended data of the entity just written: where it comes from; of a line also what lies beyond it and the depths of its ends.
+   * Strings hold 255 bytes at most.
+   */
+  origin(role: string, elements: string, className: string, material: string, line?: { beyond: string; depths: readonly number[] }): void {
+    this.out.text(1001, APPLICATION);
+    const texts = [role, elements, className, material, ...(line ? [line.beyond] : [])];
+    for (const text of texts) this.out.text(1000, extended(text, this.how.sizeOf));
+    for (const depth of line?.depths ?? []) this.out.real(1040, depth);
+  }
+
+  /** Lines, circles and texts that no line of the model is. */
+  annotation(): void {
+    const { how: { k, paper }, out, graphic: { strokes, texts } } = this; // prettier-ignore
+    strokes.radius.forEach((radius, s) => {
+      const style = { pen: strokes.pen[s]!, layer: strokes.layer[s]! };
+      const [from, to] = [strokes.start[s]!, strokes.start[s + 1]!];
+      if (radius === 0) this.polyline(strokes.points, from, to, style);
+      else this.arc(circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI), style);
+    });
+    for (const text of texts) {
+      const [x, y] = [text.at[0] * k, text.at[1] * k];
+      this.begin('TEXT', text)
+        .text(100, 'AcDbText')
+        .point(10, x, y, 0)
+        .real(40, text.height * paper)
+        .text(1, signsOf(text.words))
+        .real(50, (text.turn * 180) / Math.PI, 9)
+        .text(7, LETTERING)
+        .int(72, { start: 0, middle: 1, end: 2 }[text.anchor]);
+      // where it is set out from its middle or end, that point stands here
+      if (text.anchor !== 'start') out.point(11, x, y, 0);
+      out.text(100, 'AcDbText').int(73, 0);
+    }
+  }
+
+  /** The outline of a face as closed polylines. */
+  rings(face: readonly (readonly DrawnSide[])[], style: Style): void {
+    for (const ring of face) this.outline(ring, style);
+  }
+
+  /** Definition lines carry their final size: the scale of group 41 is already in them. */
+  private patternLine({ angle, origin, offset, dashes }: PatternLine): void {
+    const {
+      out,
+      how: { paper },
+    } = this;
+    out
+      .real(53, angle)
+      .real(43, origin[0] * paper)
+      .real(44, origin[1] * paper)
+      .real(45, offset[0] * paper, 9)
+      .real(46, offset[1] * paper, 9)
+      .int(79, dashes.length);
+    for (const d of dashes) out.real(49, d * paper, 9);
+  }
+}
+
+/** Of an arc's part no more than this goes into one bulge: readers of hatches are unsure of flat rings of two corners. */
+const QUARTER = Math.PI / 2 + 1e-9;
+/**
+ * An arc in steps of about a nanometre. It was fitted, and its last digits hang on the sines of the host, a browser's or Node's: among
+ * the thousands of points along it some would be written otherwise.
+ */
+const inSteps = (arc: Arc): Arc => arc.map(onGrid) as unknown as Arc;
+
+/** An ellipse is broken up so that no chord leaves it by more, metres: hatches have no bulge for it. */
+const RISE = 5e-5;
+
+/**
+ * The corners in which a side of a face begins, each with the bulge of what follows: the tangent of a quarter of its angle,
+ * positive counter-clockwise (DXF Reference, LWPOLYLINE and HATCH, group 42).
+ */
+function bulges({ from, arc, isForward }: DrawnSide): [u: number, v: number, bulge: number][] {
+  if (!arc) return [[from[0], from[1], 0]];
+  if (!isCircle(arc)) {
+    const points = arcPoints(inSteps(arc), RISE);
+    const pairs = Array.from({ length: points.length / 2 }, (_, i): [number, number, number] => [points[i * 2]!, points[i * 2 + 1]!, 0]);
+    if (!isForward) pairs.reverse();
+    return [[from[0], from[1], 0], ...pairs.slice(1, -1)];
+  }
+  const [, , , , , start, end] = arc;
+  const parts = Math.ceil((end - start) / QUARTER);
+  const turn = ((end - start) / parts) * (isForward ? 1 : -1);
+  return Array.from({ length: parts }, (_, k) => {
+    const [u, v] = k === 0 ? from : arcPoint(arc, (isForward ? start : end) + k * turn);
+    return [u, v, Math.tan(turn / 4)];
+  });
+}
