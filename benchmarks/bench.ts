@@ -5,9 +5,10 @@ import { KINDS, type Kind } from './generate-kinds';
 import { measure, VIEWS, type Measured, type PartRow, type Row } from './measure-drawing';
 import type { FormatRow } from './read-formats';
 import { measureIfc, readOnce } from './read-ifc';
+import type { WriteRow } from './write-formats';
 
 /*
- * npm run bench [-- --kind KIND] [--size TRIANGLES] [--view VIEW]
+ * npm run bench [-- --only drawing|ifc|formats|writing] [--kind KIND] [--size TRIANGLES] [--view VIEW]
  * Ratios within one run: our scene and drawing, cold and on one thread, against a plain depth-buffer raster of the same
  * triangles at 2048 x 2048; what a part of a drawing costs beside the whole; and our reading against the library's own open, stream and
  * copy. Each size runs in a process of its own, so that its peak of memory is its own. Every row goes into benchmarks/figures.md where
@@ -58,11 +59,19 @@ const FORMATS: Table = {
   head: ['file', 'triangles', 'read and split', 'our reading', 'ratio'],
   keys: 2,
 };
+const WRITING: Table = {
+  title:
+    'Publishing an isometric (styling, closed outlines, levels, grid lines, title) and writing it, beside drawing it on a prepared scene, one thread, median of five:',
+  head: ['form', 'lines', 'drawing', 'published and written', 'ratio'],
+  keys: 1,
+};
+const PIECES = ['drawing', 'ifc', 'formats', 'writing'];
 
 async function main(): Promise<void> {
   const { values } = parseArgs({
     args: process.argv.slice(2),
     options: {
+      only: { type: 'string' },
       kind: { type: 'string' },
       size: { type: 'string' },
       view: { type: 'string' },
@@ -72,6 +81,7 @@ async function main(): Promise<void> {
     allowPositionals: true,
   });
   if (values.read) return readOnce(values.read, process.argv.at(-1)!);
+  check('--only', values.only, PIECES);
   check('--kind', values.kind, Object.keys(KINDS));
   check('--view', values.view, VIEWS.map(({ name }) => name)); // prettier-ignore
   if (values.size && !(Number(values.size) >= 1000))
@@ -80,9 +90,11 @@ async function main(): Promise<void> {
     console.log(JSON.stringify(await measure(values.kind as Kind, Number(values.size), values.view)));
     return;
   }
-  const file = new FiguresFile('benchmarks/figures.md', [DRAWING, PARTS, GROWTH, IFC, FORMATS]);
+  const file = new FiguresFile('benchmarks/figures.md', [DRAWING, PARTS, GROWTH, IFC, FORMATS, WRITING]);
+  const isPart = Boolean(values.kind || values.size || values.view);
+  const wants = (piece: string) => (values.only ? values.only === piece : piece === 'drawing' || !isPart);
   const all: Row[] = [];
-  for (const kind of values.kind ? [values.kind] : Object.keys(KINDS))
+  for (const kind of !wants('drawing') ? [] : values.kind ? [values.kind] : Object.keys(KINDS))
     for (const size of values.size ? [Number(values.size)] : SIZES) {
       const command = [
         '--max-old-space-size=12000',
@@ -100,13 +112,25 @@ async function main(): Promise<void> {
       if (size === PARTS_OF) for (const row of parts) file.put(PARTS, partRow(row));
       file.write();
     }
-  if (values.kind || values.size || values.view) return;
-  for (const kind of Object.keys(KINDS)) file.put(GROWTH, growthRow(kind, all));
-  for (const row of [...measureIfc(20, 3), ...measureIfc(180, 1)]) file.put(IFC, cellsOf(row));
-  const formats = spawnSync(process.execPath, [new URL('./read-formats.mjs', import.meta.url).pathname], { encoding: 'utf8' });
-  if (formats.status !== 0) throw new Error(formats.stderr);
-  for (const line of formats.stdout.trim().split('\n')) file.put(FORMATS, formatRow(line));
+  if (wants('drawing') && !isPart) for (const kind of Object.keys(KINDS)) file.put(GROWTH, growthRow(kind, all));
+  if (wants('ifc')) for (const row of [...measureIfc(20, 3), ...measureIfc(180, 1)]) file.put(IFC, cellsOf(row));
+  if (wants('formats')) for (const line of linesOf('./read-formats.mjs')) file.put(FORMATS, formatRow(line));
+  if (wants('writing')) for (const line of linesOf('./write-formats.mjs', '1650000')) file.put(WRITING, writeRow(line));
   file.write();
+}
+
+/** What a measurement in a process of its own prints, line by line. */
+function linesOf(script: string, ...args: string[]): string[] {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [new URL(script, import.meta.url).pathname, ...args], {
+    encoding: 'utf8',
+  });
+  if (status !== 0) throw new Error(stderr);
+  return stdout.trim().split('\n');
+}
+
+function writeRow(line: string): string[] {
+  const { name, lines, drawing, took } = JSON.parse(line) as WriteRow;
+  return [name, `${lines}`, `${drawing.toFixed(0)} ms`, `${took.toFixed(0)} ms`, (took / drawing).toFixed(2)];
 }
 
 function check(option: string, value: string | undefined, allowed: readonly string[]): void {

@@ -4,7 +4,16 @@ import { ensurePackages } from './packages.mjs';
 
 ensurePackages();
 const { bundle } = await import('./bundle.mjs');
-await bundle(['benchmarks/bench.ts', 'benchmarks/read-formats.ts', 'benchmarks/helper-thread.ts', 'cli/shapes.worker.ts'], 'build/bench');
+await bundle(
+  [
+    'benchmarks/bench.ts',
+    'benchmarks/read-formats.ts',
+    'benchmarks/write-formats.ts',
+    'benchmarks/helper-thread.ts',
+    'cli/shapes.worker.ts',
+  ],
+  'build/bench',
+);
 const { status } = spawnSync('node', ['build/bench/bench.mjs', ...process.argv.slice(2)], {
   stdio: 'inherit',
 });

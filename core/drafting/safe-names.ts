@@ -3,6 +3,8 @@
  * stranger's. What comes out is safe in every format that is written.
  */
 
+/** What most texts are: nothing in them needs a look. */
+const PLAIN = /^[ -~]*$/;
 /** Halves of characters of two code units that stand alone. */
 const HALVES = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
 /** What the name of a layer or a block must not hold (DXF Reference, release 2010, symbol table names). */
@@ -11,9 +13,12 @@ const FORBIDDEN = /[<>/\\":;?*|=`,]/g;
 const LAYER = 120;
 /** Longest text in extended data, bytes (DXF Reference, release 2010, group 1000). */
 export const EXTENDED = 255;
+/** The most bytes that a code unit takes, written out as `\U+` and its code. */
+const WIDEST = 7;
 
-/** A text in one line, as it may stand anywhere: broken characters and control characters become spaces. */
-export const oneLine = (text: string): string => text.replace(HALVES, ' ').replace(/\p{Cc}+/gu, ' ');
+/** A text in one line, as it may stand anywhere: broken characters, control characters and ends of lines become spaces. */
+export const oneLine = (text: string): string =>
+  PLAIN.test(text) ? text : text.replace(HALVES, ' ').replace(/[\p{Cc}\p{Zl}\p{Zp}]+/gu, ' ');
 
 /** The name of a layer. "0" is no layer of a drawing: what is on it takes its pen from elsewhere. */
 export function layerName(text: string): string {
@@ -34,7 +39,7 @@ export function shortened(text: string, most: number): string {
 /** A text for extended data, of no more bytes than fit as they are written; no character is cut in two. */
 export function extended(text: string, sizeOf: (text: string) => number = bytesOf): string {
   const safe = oneLine(text);
-  if (sizeOf(safe) <= EXTENDED) return safe;
+  if (safe.length * WIDEST <= EXTENDED || sizeOf(safe) <= EXTENDED) return safe;
   let out = '';
   let bytes = 0;
   for (const sign of safe) {
@@ -51,7 +56,7 @@ export function extendedIds(ids: readonly string[], sizeOf: (text: string) => nu
   for (const [k, id] of ids.entries()) {
     const next = `${out}${k ? ' ' : ''}${oneLine(id)}`;
     const isLast = k === ids.length - 1;
-    if (sizeOf(next) > EXTENDED - (isLast ? 0 : MORE.length)) return out === '' ? extended(next, sizeOf) : `${out}${MORE}`;
+    if (next.length * WIDEST > EXTENDED - MORE.length && sizeOf(next) > EXTENDED - (isLast ? 0 : MORE.length)) return out === '' ? extended(next, sizeOf) : `${out}${MORE}`;
     out = next;
   }
   return out;

@@ -118,6 +118,20 @@ describe('drafting standard', () => {
     expect(dxf).toMatch(/\n8\nWall\n100\nAcDbPolyline/);
   });
 
+  it('has the line widths, line types and heights of lettering of the standards of drawing', () => {
+    const { lines, fills, marks = [], lineTypes } = STANDARD;
+    // ISO 128-2 (here from memory): widths in steps of the root of two, 0.13 to 2 mm; one step finer is common practice
+    const widths = [0.09, 0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2];
+    for (let k = 1; k < widths.length; k++) expect(Math.abs(widths[k]! / widths[k - 1]! - Math.SQRT2)).toBeLessThan(0.06);
+    for (const { weight } of [...lines, ...fills, ...marks]) expect(widths).toContain(weight);
+    // the same, forms 02 and 04 by number, in widths of the line: a dash of 12 and a gap of 3; a long dash of 24, gaps of 3, a dot of half
+    const inWidths = (dashes: readonly number[], width: number) => dashes.map((length) => length / width);
+    expect(inWidths(lineTypes['dashed']!, 0.25)).toEqual([12, -3]);
+    expect(inWidths(lineTypes['chain']!, 0.25)).toEqual([24, -3, 0.5, -3]);
+    // ISO 3098-1 (here from memory): nominal heights of capitals
+    for (const { height } of marks) expect([1.8, 2.5, 3.5, 5, 7, 10, 14, 20]).toContain(height);
+  });
+
   it('gives every role a rule of its own', () => {
     const layers = ROLES.map(
       (role) =>

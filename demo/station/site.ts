@@ -24,7 +24,8 @@ function height(x: number, y: number): number {
   while (i + 2 < FALL.length && FALL[i + 1]![0] < x) i++;
   const [[xa, za], [xb, zb]] = [FALL[i]!, FALL[i + 1]!];
   const z = za + ((zb - za) * (x - xa)) / (xb - xa);
-  return Math.round(z * 1000) / 1000;
+  // as fine as the file is written: rounded more coarsely the fall would have folds of a hair, each a line of its own from the side
+  return Math.round(z * 1e6) / 1e6;
 }
 
 /** The ground, an open surface with a hole round the shaft, and the sea at high water, a body. */
