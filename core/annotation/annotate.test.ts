@@ -73,7 +73,10 @@ describe('annotation', () => {
     expect(lines.map(({ points }) => [points[1], points[3]])).toEqual([[12, 12], [15.2, 15.2]]); // prettier-ignore
     // left of the hall, whose left side stands a metre behind the path's first point
     for (const { points } of lines) expect(Math.max(points[0]!, points[2]!)).toBeLessThan(1);
-    expect(textsOf(graphic, 'TITLE').map(({ words, height }) => [words, height])).toEqual([['S-01 Through the hall   1:50', 3.5]]);
+    expect(textsOf(graphic, 'TITLE').map(({ words, height }) => [words, height])).toEqual([
+      ['S-01 Through the hall', 3.5],
+      ['1:50', 2.5],
+    ]);
   });
 
   it('tags the grid lines at their ends: in a plan at both, in a section at the foot', () => {

@@ -16,6 +16,8 @@ export interface Annotation {
   readonly outlines: boolean;
 }
 
+/** Nominal heights of capitals, paper millimetres (ISO 3098-1; here from memory). */
+const SIZES = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20];
 /** Between what lies lowest and the title, paper millimetres. */
 const BELOW = 6;
 
@@ -43,8 +45,17 @@ export function annotate(
   if (title) {
     const rule = ruleOf('title');
     const [u0, v0] = boxOf(box, marks.strokes(), marks.texts, marks.mm);
-    const words = sight.kind === 'perspective' ? titleWords(sight) : `${titleWords(sight)}   1:${Number(scale.toFixed(3))}`;
-    marks.text(words, rule.height, [Math.max(u0, box[0]), v0 - (BELOW + rule.height) * marks.mm], 'start', table.of(rule));
+    const at = (down: number) => [Math.max(u0, box[0]), v0 - down * marks.mm] as const;
+    marks.text(titleWords(sight), rule.height, at(BELOW + rule.height), 'start', table.of(rule));
+    // a perspective has none
+    if (sight.kind !== 'perspective')
+      marks.text(
+        `1:${Number(scale.toFixed(3))}`,
+        SIZES.findLast((size) => size < rule.height) ?? rule.height,
+        at(BELOW + rule.height * 2.2),
+        'start',
+        table.of(rule),
+      );
   }
   const outline = outlines ? table.of(ruleOf('region outline')) : null;
   const strokes = marks.strokes();

@@ -56,7 +56,8 @@ export function extendedIds(ids: readonly string[], sizeOf: (text: string) => nu
   for (const [k, id] of ids.entries()) {
     const next = `${out}${k ? ' ' : ''}${oneLine(id)}`;
     const isLast = k === ids.length - 1;
-    if (next.length * WIDEST > EXTENDED - MORE.length && sizeOf(next) > EXTENDED - (isLast ? 0 : MORE.length)) return out === '' ? extended(next, sizeOf) : `${out}${MORE}`;
+    if (next.length * WIDEST > EXTENDED - MORE.length && sizeOf(next) > EXTENDED - (isLast ? 0 : MORE.length))
+      return out === '' ? extended(next, sizeOf) : `${out}${MORE}`;
     out = next;
   }
   return out;

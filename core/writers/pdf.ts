@@ -158,7 +158,7 @@ function fillsByLayer(graphic: Graphic, on: OnPage): Map<number, string> {
     const rings = drawnSides(region.face, drawing.regionCurves?.[r]);
     const path = rings.map((ring) => ringPath(ring, on)).join('');
     const paint = fill.lines
-      ? `q\n${path}W* n\n${colour(paperColour(pen.colour))} RG ${number(pen.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
+      ? `q\n${path}W* n\n0 J\n${colour(paperColour(pen.colour))} RG ${number(pen.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
       : `${colour(paperColour(pen.colour))} rg\n${path}f*\n`;
     out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
   });

@@ -211,15 +211,18 @@ function patternTag(
   const spacing = Math.abs(across);
   // y axis of the tile: the offset, in tile units of `spacing`; on the page y runs down
   const sign = Math.sign(across) || 1;
-  const matrix = [c, -s, (offset[0] * sign) / spacing, (-offset[1] * sign) / spacing, x0 + origin[0], y0 - origin[1]];
+  const [alongX, alongY] = [(offset[0] * sign) / spacing, (-offset[1] * sign) / spacing];
   const half = spacing / 2;
+  // the line runs through the middle of its tile, whose corner is the zero of what is in it: at an edge half of its width would be cut off
+  const matrix = [c, -s, alongX, alongY, x0 + origin[0] - half * alongX, y0 - origin[1] - half * alongY];
+  const middle = decimal(half, 4);
   const strokes: string[] = [];
   let at = 0;
-  if (!dashes.length) strokes.push(`M-1 0H${decimal(period + 1, 4)}`);
+  if (!dashes.length) strokes.push(`M-1 ${middle}H${decimal(period + 1, 4)}`);
   for (const dash of dashes) {
-    if (dash >= 0) strokes.push(`M${decimal(at, 4)} 0h${decimal(Math.max(dash, 0.05), 4)}`);
+    if (dash >= 0) strokes.push(`M${decimal(at, 4)} ${middle}h${decimal(Math.max(dash, 0.05), 4)}`);
     at += Math.abs(dash);
   }
   const [a, b, cc, d, e, f] = matrix.map((n) => decimal(n, 6));
-  return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="${decimal(-half, 4)}" width="${decimal(period, 4)}" height="${decimal(spacing, 4)}" patternTransform="matrix(${a} ${b} ${cc} ${d} ${e} ${f})"><path d="${strokes.join('')}" fill="none" stroke="${colour}" stroke-width="${decimal(weight, 3)}"/></pattern>`;
+  return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="0" width="${decimal(period, 6)}" height="${decimal(spacing, 6)}" patternTransform="matrix(${a} ${b} ${cc} ${d} ${e} ${f})"><path d="${strokes.join('')}" fill="none" stroke="${colour}" stroke-width="${decimal(weight, 3)}"/></pattern>`;
 }
