@@ -18,7 +18,7 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
 
   --sight FILE       the sight: where from, what is cut, how far it reaches
   --out FILE         .dxf true size for CAD, .svg or .pdf a page in millimetres, .json for other programs
-  --scale N          scale 1:N for line types, hatches and the SVG page (default 100)
+  --scale N          scale 1:N for line types, hatches, texts and pages (default 100)
   --standard FILE    drafting standard (default: the one that comes along)
   --unit U           unit of the first model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
@@ -30,6 +30,10 @@ const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
   --paper P          sheet of a PDF: A4 A3 A2 A1 A0 (default: as large as the drawing)
   --dxf-unit U       unit of the DXF: mm m cm in ft (default mm)
   --dxf-version V    release of the DXF: R2000 R2010 R2018 (default R2010)
+  --no-levels        no levels of the storeys beside a section or elevation; "levels": false in the sight says the same
+  --no-grid          no grid lines of the model; "grid": false in the sight says the same
+  --no-title         no number, name and scale below the drawing
+  --outlines         DXF: the outline of each cut face once more, as closed polylines on a layer of their own
   --block            DXF: put the drawing into one block, inserted once
   --plain            DXF: leave out the extended data (role, element, class, material of each entity)
   --flat             JSON: every line as plain points, arcs broken up to 0.1 mm

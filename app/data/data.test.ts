@@ -85,6 +85,17 @@ describe('a project', () => {
     expect(await carryOut(id, { intent: 'undo' })).toEqual({ fault: null, said: 'Undone: Section S-01' });
   });
 
+  it('keeps how drawings leave as files; a sheet that there is not changes nothing', async () => {
+    const files = { block: true, paper: 'A3' } as const;
+    expect((await carryOut(id, { intent: 'files', label: 'PDF on A3', files })).fault).toBeNull();
+    expect((await project()).files).toEqual(files);
+    const bad = await carryOut(id, { intent: 'files', label: 'x', files: { paper: 'B7' as never } });
+    expect(bad.fault).toMatch(/paper must be one of \[A4, A3/);
+    expect((await project()).files).toEqual(files);
+    await carryOut(id, { intent: 'undo' });
+    expect((await project()).files).toBeUndefined();
+  });
+
   it('counts numbers by kind, without those in use', async () => {
     expect(nextNumber(await project(), 'plan')).toBe('P-02');
     expect(nextNumber(await project(), 'section', ['S-01'])).toBe('S-02');
@@ -139,6 +150,8 @@ describe('what a drawing depends on', () => {
   it('is the sight, but neither its number nor its name, nor fields that say nothing', () => {
     const m = printed();
     expect(fingerprint(m, { ...section, number: 'X', name: 'y', depth: null })).toBe(fingerprint(m, section));
+    // what is put on a drawing late draws nothing anew
+    expect(fingerprint(m, { ...section, levels: false, grid: false })).toBe(fingerprint(m, section));
     expect(fingerprint(m, { ...section, look: 'right' })).not.toBe(fingerprint(m, section));
   });
 
