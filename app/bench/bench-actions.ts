@@ -6,16 +6,16 @@ import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import { changeProject, stepHistory } from '../data/change-project';
 import { checkForms } from '../data/file-forms';
-import type { FileForms, ProjectSight } from '../data/project';
+import { nextNumber, type FileForms, type Project, type ProjectSight } from '../data/project';
+import { patched, type SightPatch } from '../data/sight-patch';
 import { storageSentence } from '../data/storage-fault';
 
 /** What the Bench can do to a project; goes through the route's action as JSON. */
 export type BenchIntent =
   | { readonly intent: 'add'; readonly label: string; readonly sights: readonly ProjectSight[] }
-  | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly sight?: Sight; readonly scale?: number }
+  | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly patch?: SightPatch; readonly scale?: number }
   | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
   | { readonly intent: 'background'; readonly label: string; readonly id: string; readonly background: Background | null }
-  | { readonly intent: 'model'; readonly label: string; readonly model: string }
   | { readonly intent: 'files'; readonly label: string; readonly files: FileForms }
   | { readonly intent: 'put changes away'; readonly label: string }
   | { readonly intent: 'undo' }
@@ -33,15 +33,19 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
       case 'add':
         what.sights.forEach((s) => checkSight(s.sight, s.sight.number));
         await changeProject(project, what.label, (draft) => {
-          for (const s of what.sights) draft.sights[s.id] = s as never;
+          for (const s of what.sights) draft.sights[s.id] = numbered(s, draft as Project) as never;
         });
         return { fault: null, said: what.label };
       case 'change':
-        if (what.sight) checkSight(what.sight, what.sight.number);
         await changeProject(project, what.label, (draft) => {
           const own = draft.sights[what.id];
-          if (own && what.sight) own.sight = what.sight as never;
-          if (own && what.scale) own.scale = what.scale;
+          if (!own) throw new Error('That sight was taken away meanwhile.');
+          if (what.patch) {
+            checkSight(patched(own.sight as Sight, what.patch), own.sight.number);
+            Object.assign(own.sight, what.patch.set);
+            for (const key of what.patch.cleared) delete own.sight[key as keyof typeof own.sight];
+          }
+          if (what.scale) own.scale = what.scale;
         });
         return { fault: null, said: null };
       case 'remove':
@@ -56,9 +60,6 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
           if (what.background) draft.backgrounds[what.id] = what.background as never;
           else delete draft.backgrounds[what.id];
         });
-        return { fault: null, said: what.label };
-      case 'model':
-        await changeProject(project, what.label, (draft) => void (draft.model = what.model));
         return { fault: null, said: what.label };
       case 'files':
         checkForms(what.files);
@@ -77,4 +78,11 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
   } catch (error) {
     return { fault: error instanceof Fault ? sentence(error) : storageSentence(error), said: null };
   }
+}
+
+/** A sight under the number that it was given, or the next one where that was given meanwhile. */
+function numbered(entry: ProjectSight, project: Project): ProjectSight {
+  const { kind, number } = entry.sight;
+  if (!Object.values(project.sights).some((s) => s.sight.number === number)) return entry;
+  return { ...entry, sight: { ...entry.sight, number: nextNumber(project, kind) } };
 }

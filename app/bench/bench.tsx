@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useFetcher, useNavigate } from 'react-router';
+import { useFetcher, useNavigate, useRevalidator } from 'react-router';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { drawingBounds } from '../../core/linework/drawing';
 import { resolveSight } from '../../core/sights/resolve-sight';
@@ -33,6 +33,7 @@ import { Slate } from './slate';
 import { Straightedge } from './straightedge';
 import { useBenchKeys } from './use-bench-keys';
 import { withSets } from '../data/sets';
+import { patchOf } from '../data/sight-patch';
 import { useDrawing } from './use-drawing';
 import { useOutlines } from './use-outlines';
 import { useKey } from './use-key';
@@ -52,6 +53,7 @@ interface Props {
 export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const fetcher = useFetcher<BenchAnswer>();
   const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
   const [draft, setDraft] = useState<{ id: string; sight: Sight } | null>(null);
   const [view, setView] = useState<BenchView>({ u: 0, v: 0, zoom: 40, keyV: 0 });
   const [share, setShare] = useState(1.36);
@@ -85,12 +87,12 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
       }),
     [fetcher, project.id, selected],
   );
-  const outlines = useOutlines(model, (id, label) => submit({ intent: 'model', label, model: id }), setFault);
+  const outlines = useOutlines(project.id, model, () => void revalidate(), setFault);
   const key = useKey(project.id, model, sight, keyFrame, view, keySize, outlines.isOn);
   const change = (next: Sight, label: string) => {
     if (!selected) return;
     setDraft({ id: selected.id, sight: next });
-    submit({ intent: 'change', label, id: selected.id, sight: next });
+    submit({ intent: 'change', label, id: selected.id, patch: patchOf(selected.sight, next) });
   };
   // What was kept is the truth again once the action has ended.
   const [settledOn, setSettledOn] = useState(saved);
@@ -107,17 +109,19 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
 
   // A sight chosen anew is shown as a whole; one that changes keeps the view it is looked at in.
   const shownRow = useRef('');
+  const { drawn, paintKey } = live;
   const whole = useCallback(() => {
-    if (!live.drawn || !live.paintKey || !sight || !selected || drawingSize.width < 1) return;
-    const box = drawingBounds(live.drawn.drawing);
+    if (!drawn || !paintKey || !sight || !selected || drawingSize.width < 1) return;
+    const box = drawingBounds(drawn.drawing);
     if (box[2] <= box[0]) return;
     const keyV = key.isElevation
       ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2
       : keyMiddle(model, keyFrame, sight);
-    void painter()
-      .room(live.paintKey, sight, selected.scale)
+    void painter
+      .ask((own) => own.room(paintKey, sight, selected.scale))
+      .catch(() => null)
       .then((room) => shownRow.current === selected.id && setView(fit(room ?? box, drawingSize, keyV)));
-  }, [live.drawn, live.paintKey, drawingSize, key.isElevation, keyFrame, model, sight, selected]);
+  }, [drawn, paintKey, drawingSize, key.isElevation, keyFrame, model, sight, selected]);
   useEffect(() => {
     if (!selected || !live.drawn || shownRow.current === selected.id || drawingSize.width < 1) return;
     shownRow.current = selected.id;
@@ -375,7 +379,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         onHover={setHovered}
         onRename={(id, name) => {
           const own = sights.find((s) => s.id === id);
-          if (own) submit({ intent: 'change', label: `Rename ${own.sight.number}`, id, sight: { ...own.sight, name } });
+          if (own) submit({ intent: 'change', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
         }}
         onNew={create}
         onRemove={remove}

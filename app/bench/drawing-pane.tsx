@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { Sight } from '../../core/sights/sight';
 import { BackgroundGrip } from '../backgrounds/background-grip';
 import { BackgroundLayer } from '../backgrounds/background-layer';
@@ -35,6 +35,7 @@ const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane({ model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground }: Props) {
+  const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
   const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
   const ask = useHit(model, store);
@@ -65,6 +66,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
         size={size}
         scale={entry?.scale ?? 100}
         sight={sight}
+        onFault={setUnpainted}
         wash="#F9EDEC"
         label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
       />
@@ -97,6 +99,12 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
           {model.plan && !model.elements.length
             ? 'An empty plan. Draw its outlines in the Key below; a scan goes behind it with Background.'
             : `Empty: ${live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.`}
+        </p>
+      )}
+      {unpainted && (
+        <p role="alert" className="absolute bottom-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1">
+          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not painted</b>
+          {unpainted}
         </p>
       )}
       {trouble && (

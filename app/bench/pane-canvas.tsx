@@ -1,7 +1,7 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { painter } from '../workers/painter';
 import type { Titled } from '../../core/drafting/graphic';
-import type { ViewMatrix } from '../drawing/paint';
+import type { PaintView, ViewMatrix } from '../drawing/paint';
 import type { PaneSize } from './view';
 
 interface Props {
@@ -16,6 +16,8 @@ interface Props {
   readonly label: string;
   /** How faint, 0 to 1; the Key stands back behind the Drawing. */
   readonly strength?: number;
+  /** Told when the painter cannot paint it, and null when it can. */
+  readonly onFault?: (words: string | null) => void;
 }
 
 interface Painted {
@@ -31,10 +33,10 @@ const BEYOND = 0.25;
  * A drawing on a canvas. While the view moves, the last picture is laid down anew where it belongs, which costs nothing; the
  * painter follows with an exact one, always the latest view only.
  */
-export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, strength = 1 }: Props) {
+export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, strength = 1, onFault }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const painted = useRef<Painted | null>(null);
-  const latest = useRef({ paintKey, matrix, size, scale, sight, wash });
+  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, onFault });
   const busy = useRef(false);
 
   const lay = () => {
@@ -81,17 +83,26 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
       const m = want.matrix;
       const shifted = [m[0] * ratio, m[1] * ratio, m[2] * ratio, m[3] * ratio, (m[4] + padX) * ratio, (m[5] + padY) * ratio] as const;
       const zoom = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
-      const bitmap = await painter().paint(want.paintKey, want.sight, {
+      const { paintKey: key, sight: late } = want;
+      const look: PaintView = {
         matrix: shifted,
         pixelsPerMm: ((zoom * want.scale) / 1000) * ratio,
         scale: want.scale,
         width: Math.round((want.size.width + 2 * padX) * ratio),
         height: Math.round((want.size.height + 2 * padY) * ratio),
         wash: want.wash,
-      });
+      };
+      let bitmap: ImageBitmap | null;
+      try {
+        bitmap = await painter.ask((own) => own.paint(key, late, look));
+        latest.current.onFault?.(null);
+      } catch (error) {
+        latest.current.onFault?.((error as Error).message);
+        break;
+      }
       if (bitmap) {
         painted.current?.bitmap.close();
-        painted.current = { bitmap, matrix: shifted, key: want.paintKey };
+        painted.current = { bitmap, matrix: shifted, key };
         lay();
       }
       if (latest.current === want) break;
@@ -100,7 +111,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
   };
 
   useLayoutEffect(() => {
-    latest.current = { paintKey, matrix, size, scale, sight, wash };
+    latest.current = { paintKey, matrix, size, scale, sight, wash, onFault };
     if (!paintKey && painted.current) {
       painted.current.bitmap.close();
       painted.current = null;

@@ -98,8 +98,9 @@ export function Wash({
   useEffect(() => {
     if (element === null || !paintKey) return;
     let live = true;
-    void painter()
-      .outlines(paintKey, element)
+    void painter
+      .ask((own) => own.outlines(paintKey, element))
+      .catch(() => ({ faces: [], lines: [] }))
       .then(({ faces, lines }) => {
         const path = (flat: Float64Array, close: boolean) => {
           let d = '';

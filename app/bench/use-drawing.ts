@@ -51,6 +51,17 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
   const shownPrint = useRef('');
   const shownKey = useRef('');
   const cutting = useRef(false);
+  // what the painter has of this pane: it is let go with the pane
+  const held = useRef<string | null>(null);
+  const isGone = useRef(false);
+  useEffect(() => {
+    isGone.current = false;
+    return () => {
+      isGone.current = true;
+      if (held.current) painter.release(held.current);
+      held.current = null;
+    };
+  }, []);
   // a count of wishes in memory shared with the worker, by which it knows that a drawing has been overtaken
   const [wishes] = useState(() => (globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null));
   // The sight is a new object with every render; its key says whether anything changed.
@@ -139,7 +150,10 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
 
     async function show({ row: rowShown, key: wished }: Wish, printShown: string, drawn: DrawnSight, isWhatIsWished: boolean) {
       const paintKey = `${rowShown} ${printShown}`;
-      await painter().put(paintKey, drawn);
+      await painter.hold(paintKey, drawn);
+      if (isGone.current) return painter.release(paintKey);
+      if (held.current) painter.release(held.current);
+      held.current = paintKey;
       last.current = rowShown;
       shownPrint.current = printShown;
       shownKey.current = isWhatIsWished ? wished : '';

@@ -16,7 +16,8 @@ export function useHit(model: ModelInfo, store: PointerStore) {
     while (waiting.current) {
       const { key, u, v, zoom } = waiting.current;
       waiting.current = null;
-      const hit = await painter().hit(key, u, v, REACH / zoom);
+      // a painter that is gone names nothing; the pane tells of it
+      const hit = await painter.ask((own) => own.hit(key, u, v, REACH / zoom)).catch(() => null);
       if (store.get().planted) continue;
       const at = hit ? model.elements.findIndex((e) => e.id === hit.element) : -1;
       const element = model.elements[at];

@@ -3,6 +3,7 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import type { DrawnOutline } from '../../core/model/plan';
 import type { ModelInfo } from '../data/database';
 import { squared } from './sight-geometry';
+import { correctModel } from '../project/model-changes';
 import { pool } from '../workers/pool';
 
 /** How outlines are drawn into a plan. */
@@ -20,7 +21,7 @@ const FIRST: OutlineWay = { layer: 'WALLS', kind: 'wall line', thickness: 0.3, s
 const NEAR = 9;
 
 /** The drawing of outlines in the Key of a plan: points one by one, then an outline more in the model. Null for other models. */
-export function useOutlines(model: ModelInfo, onModel: (id: string, label: string) => void, onFault: (words: string) => void) {
+export function useOutlines(project: string, model: ModelInfo, onModel: () => void, onFault: (words: string) => void) {
   const [isOn, setOn] = useState(false);
   const [way, setWay] = useState(FIRST);
   const [points, setPoints] = useState<readonly Vec2[]>([]);
@@ -28,11 +29,17 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
   const [isBusy, setBusy] = useState(false);
   const drawn = model.corrections.drawn ?? [];
 
-  const keep = async (next: readonly DrawnOutline[], label: string) => {
+  const keep = async (patch: (drawn: readonly DrawnOutline[]) => readonly DrawnOutline[], label: string) => {
     setBusy(true);
     setPicked(null);
     try {
-      onModel(await pool.back.run((engine) => engine.correct(model.id, { ...model.corrections, drawn: next })), label);
+      await correctModel(
+        project,
+        label,
+        (corrections) => ({ ...corrections, drawn: patch(corrections.drawn ?? []) }),
+        (id, corrections) => pool.back.run((engine) => engine.correct(id, corrections)),
+      );
+      onModel();
     } catch (error) {
       onFault((error as Error).message);
     }
@@ -48,7 +55,7 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
     // the polygon kernel comes when it is needed
     const strip = isOutline || !isEnough ? null : (await import('../../core/readers/plan/strip')).stripOutlines;
     const rings = strip ? strip(flat, way.thickness) : [flat.slice(0, points.length * 2)];
-    if (isEnough && rings.length) await keep([...drawn, { layer: way.layer, rings }], `Outline on ${way.layer}`);
+    if (isEnough && rings.length) await keep((all) => [...all, { layer: way.layer, rings }], `Outline on ${way.layer}`);
   };
   return {
     canDraw: model.plan !== undefined,
@@ -87,11 +94,7 @@ export function useOutlines(model: ModelInfo, onModel: (id: string, label: strin
     pick: setPicked,
     remove: () => {
       const own = picked === null ? null : drawn[picked];
-      if (own)
-        void keep(
-          drawn.filter((d) => d !== own),
-          `Outline on ${own.layer} taken away`,
-        );
+      if (own) void keep((all) => all.filter((d) => JSON.stringify(d) !== JSON.stringify(own)), `Outline on ${own.layer} taken away`);
     },
   };
 }

@@ -1,38 +1,71 @@
-import { applyPatches, enablePatches, produceWithPatches, type Draft } from 'immer';
-import { database } from './database';
+import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { database, type StepRow } from './database';
 import type { Project } from './project';
+import { tabName, tellTabs } from './tabs';
 
 enablePatches();
 
 /** Steps kept for undo; older ones are forgotten. */
 const HISTORY = 500;
 
-/** Changes a project and keeps the step, so that it can be undone, also after a reload. No change, no step. */
-export async function changeProject(id: string, label: string, recipe: (draft: Draft<Project>) => void): Promise<void> {
+/** Changes a project and keeps the step, so that this tab can undo it, also after a reload. No change, no step. */
+export async function changeProject(
+  id: string,
+  label: string,
+  recipe: (draft: Draft<Project>) => void,
+  tab: string = tabName(),
+): Promise<void> {
   await database.transaction('rw', database.projects, database.steps, async () => {
     const project = await database.projects.get(id);
     if (!project) throw new Error('That project is not in this browser.');
     const [next, patches, inverse] = produceWithPatches(project, recipe);
     if (!patches.length) return;
     await database.projects.put({ ...next, changed: Date.now() });
-    const own = await database.steps.where('project').equals(id).toArray();
-    const stale = own.filter((s) => s.undone).map((s) => s.seq);
-    const done = own.filter((s) => !s.undone);
+    const all = await database.steps.where('project').equals(id).toArray();
+    const stale = all.filter((s) => s.undone && isOwn(s, tab)).map((s) => s.seq);
+    const done = all.filter((s) => !s.undone);
     if (done.length >= HISTORY) stale.push(...done.slice(0, done.length - HISTORY + 1).map((s) => s.seq));
     await database.steps.bulkDelete(stale);
-    await database.steps.add({ project: id, label, patches, inverse, undone: 0 });
+    await database.steps.add({ project: id, label, patches, inverse, undone: 0, tab });
   });
+  tellTabs(id);
 }
 
-/** Takes back the last step, or does the last undone one again; returns its label, or null when there is none. */
-export async function stepHistory(id: string, direction: 'undo' | 'redo'): Promise<string | null> {
-  return database.transaction('rw', database.projects, database.steps, async () => {
-    const steps = (await database.steps.where('project').equals(id).toArray()).filter((s) => s.undone === (direction === 'undo' ? 0 : 1));
-    const step = direction === 'undo' ? steps.at(-1) : steps[0];
+/** What cannot be taken back, for another tab has gone on from it. */
+export class ChangedSince extends Error {
+  constructor(label: string) {
+    super(`“${label}” was changed again in another tab since; it stays as it is there.`);
+    this.name = 'ChangedSince';
+  }
+}
+
+/**
+ * Takes back this tab's last step, or does its last undone one again; returns its label, or null when there is none. What other tabs did is
+ * left to them.
+ * @throws ChangedSince
+ */
+export async function stepHistory(id: string, direction: 'undo' | 'redo', tab: string = tabName()): Promise<string | null> {
+  const label = await database.transaction('rw', database.projects, database.steps, async () => {
+    const all = await database.steps.where('project').equals(id).toArray();
+    const own = all.filter((s) => s.undone === (direction === 'undo' ? 0 : 1) && isOwn(s, tab));
+    const step = direction === 'undo' ? own.at(-1) : own[0];
     const project = await database.projects.get(id);
     if (!step || !project) return null;
+    const since = all.filter((s) => s.seq > step.seq && !s.undone && !isOwn(s, tab));
+    if (since.some((s) => s.patches.some((p) => step.patches.some((q) => isSame(p, q))))) throw new ChangedSince(step.label);
     await database.projects.put({ ...applyPatches(project, direction === 'undo' ? step.inverse : step.patches), changed: Date.now() });
     await database.steps.put({ ...step, undone: direction === 'undo' ? 1 : 0 });
     return step.label;
   });
+  if (label) tellTabs(id);
+  return label;
 }
+
+/** Steps that were kept before tabs were told apart are anybody's. */
+const isOwn = (step: StepRow, tab: string): boolean => (step.tab ?? tab) === tab;
+
+/** Whether two patches are of one thing, or of a thing and what it is part of. */
+const isSame = ({ path: a }: Patch, { path: b }: Patch): boolean => {
+  const shorter = Math.min(a.length, b.length);
+  return a.slice(0, shorter).every((key, k) => String(key) === String(b[k]));
+};

@@ -8,6 +8,7 @@ import { addModel, deleteModels, loadModel } from './models';
 import { fileName } from './file-name';
 import { fingerprint, type Printed } from './fingerprint';
 import { withSets } from './sets';
+import { patchOf, type SightPatch } from './sight-patch';
 import { pack, unpack } from './packed';
 import { nextNumber, orderedSights, type Project } from './project';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
@@ -76,13 +77,50 @@ describe('a project', () => {
 
   it('is changed by checked sights only', async () => {
     const [entry] = Object.values((await project()).sights);
-    const bad = await carryOut(id, { intent: 'change', label: 'x', id: entry!.id, sight: { ...entry!.sight, height: 1e9 } });
+    const bad = await carryOut(id, { intent: 'change', label: 'x', id: entry!.id, patch: { set: { height: 1e9 }, cleared: [] } });
     expect(bad.fault).toMatch(/height must be less than/);
     const good = await carryOut(id, { intent: 'add', label: 'Section S-01', sights: [{ id: 'new', scale: 50, sight: section }] });
     expect(good.fault).toBeNull();
     const kept = await project();
     expect(orderedSights(kept).map((s) => s.sight.number)).toEqual(['P-01', 'S-01']);
     expect(await carryOut(id, { intent: 'undo' })).toEqual({ fault: null, said: 'Undone: Section S-01' });
+  });
+
+  it('keeps what two tabs change of one sight, and each takes back its own only', async () => {
+    const [entry] = Object.values((await project()).sights);
+    const own = { ...entry!.sight };
+    const set = (tab: string, label: string, patch: SightPatch) =>
+      changeProject(id, label, (draft) => void Object.assign(draft.sights[entry!.id]!.sight, patch.set), tab);
+    const now = async () => (await project()).sights[entry!.id]!.sight;
+    // the second tab has not seen the first one's name when it types its height
+    await set('one', 'Rename', patchOf(own, { ...own, name: 'Quay storey' }));
+    await set('two', 'Height', patchOf(own, { ...own, height: 1.5 }));
+    expect(await now()).toMatchObject({ name: 'Quay storey', height: 1.5 });
+    expect(await stepHistory(id, 'undo', 'one')).toBe('Rename');
+    expect(await now()).toMatchObject({ name: 'Ground', height: 1.5 });
+    expect(await stepHistory(id, 'undo', 'one')).toBeNull();
+    expect(await stepHistory(id, 'redo', 'two')).toBeNull();
+    expect(await stepHistory(id, 'redo', 'one')).toBe('Rename');
+    // what the other has changed again is its own
+    await set('two', 'Rename again', patchOf(own, { ...own, name: 'Lower storey' }));
+    await expect(stepHistory(id, 'undo', 'one')).rejects.toThrow('“Rename” was changed again in another tab since');
+    expect(await now()).toMatchObject({ name: 'Lower storey', height: 1.5 });
+    expect(await stepHistory(id, 'undo', 'two')).toBe('Rename again');
+    expect(await now()).toMatchObject({ name: 'Quay storey' });
+  });
+
+  it('gives numbers inside the transaction: two wishes at once have none twice, and a field taken away is away', async () => {
+    const wish = (key: string) => carryOut(id, { intent: 'add', label: 'Section', sights: [{ id: key, scale: 50, sight: section }] });
+    await Promise.all([wish('a'), wish('b'), wish('c')]);
+    const numbers = orderedSights(await project()).map((s) => s.sight.number);
+    expect(numbers).toEqual(['P-01', 'S-01', 'S-02', 'S-03']);
+    const patch = patchOf({ ...section, depth: 4, levels: false }, { ...section, depth: null });
+    expect(patch).toEqual({ set: { depth: null }, cleared: ['levels'] });
+    await carryOut(id, { intent: 'change', label: 'Depth', id: 'a', patch });
+    const { sight } = (await project()).sights['a']!;
+    expect(sight.depth).toBeNull();
+    expect('levels' in sight).toBe(false);
+    expect((await carryOut(id, { intent: 'change', label: 'x', id: 'gone', patch })).fault).toMatch('taken away meanwhile');
   });
 
   it('keeps how drawings leave as files; a sheet that there is not changes nothing', async () => {

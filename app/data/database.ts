@@ -137,6 +137,8 @@ export interface StepRow {
   readonly inverse: Patch[];
   /** 1 while it is undone and can be done again. */
   readonly undone: 0 | 1;
+  /** The tab that did it; absent in steps of an earlier version. */
+  readonly tab?: string;
 }
 
 class TarvexDatabase extends Dexie {

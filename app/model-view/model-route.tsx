@@ -7,6 +7,7 @@ import { checkWords } from '../../core/checks/check-words';
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import type { PlanChanges } from '../../core/model/plan';
 import { changeProject, stepHistory } from '../data/change-project';
+import { correctModel, withElements } from '../project/model-changes';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
 import { Chain } from '../ui/chain';
@@ -68,11 +69,11 @@ export default function ModelRoute() {
     await changeProject(project.id, label, recipe);
     await revalidate();
   };
-  const correct = async (label: string, corrections: Corrections) => {
+  const correct = async (label: string, patch: (corrections: Corrections) => Corrections) => {
     setBusy(true);
     try {
-      const next = await pool.back.run((engine) => engine.correct(model.id, corrections));
-      await change(label, (draft) => void (draft.model = next));
+      await correctModel(project.id, label, patch, (base, corrections) => pool.back.run((engine) => engine.correct(base, corrections)));
+      await revalidate();
     } catch (error) {
       toast((error as Error).message);
     }
@@ -85,14 +86,20 @@ export default function ModelRoute() {
       draft.model = id;
     });
   };
-  const models = useModels(model, { onModel: takeModel, onFault: (words) => toast.error(words), onSaid: (words) => toast(words) });
+  const models = useModels(project.id, model, {
+    onModel: async (isNewer) => {
+      if (isNewer) shown.pick([]);
+      await revalidate();
+    },
+    onFault: (words) => toast.error(words),
+    onSaid: (words) => toast(words),
+  });
   const [point, setPoint] = useState<PointWish | null>(null);
   const correctElements = (elements: readonly number[], changed: ElementCorrection) => {
-    const { elements: known = {} } = model.corrections;
-    const own = Object.fromEntries(elements.map((e) => [model.elements[e]!.id, { ...known[model.elements[e]!.id], ...changed }]));
+    const ids = elements.map((e) => model.elements[e]!.id);
     const what = elements.length === 1 ? model.elements[elements[0]!]!.name || 'element' : `${elements.length} elements`;
     if (changed.leftOut) shown.pick([]);
-    void correct(`Correction of ${what}`, { ...model.corrections, elements: { ...known, ...own } });
+    void correct(`Correction of ${what}`, (corrections) => withElements(corrections, ids, changed));
   };
   const saveSet = (elements: readonly number[]) => {
     const id = crypto.randomUUID();
@@ -142,8 +149,8 @@ export default function ModelRoute() {
           model={model}
           count={shown.count}
           isBusy={isBusy || models.isBusy}
-          onUnit={(unit) => void correct(`Units in the file are ${unit}`, { ...model.corrections, unit })}
-          onUp={(up) => void correct(`${up.toUpperCase()} is up`, { ...model.corrections, up })}
+          onUnit={(unit) => void correct(`Units in the file are ${unit}`, (corrections) => ({ ...corrections, unit }))}
+          onUp={(up) => void correct(`${up.toUpperCase()} is up`, (corrections) => ({ ...corrections, up }))}
         >
           {!model.parts && (
             <ReadAgain
@@ -186,12 +193,15 @@ export default function ModelRoute() {
           <PlanTable
             rows={model.plan}
             onChange={(layer, changed) =>
-              void correct(`Layer ${layer} of the plan`, { ...model.corrections, plan: withRow(model.corrections.plan, layer, changed) })
+              void correct(`Layer ${layer} of the plan`, (corrections) => ({
+                ...corrections,
+                plan: withRow(corrections.plan, layer, changed),
+              }))
             }
           />
         )}
         {model.parts?.map(
-          ({ key, own, corrections }) =>
+          ({ key, own }) =>
             own.plan && (
               <PlanTable
                 key={key}
@@ -199,7 +209,7 @@ export default function ModelRoute() {
                 onChange={(layer, changed) =>
                   void models.change(
                     key,
-                    { corrections: { ...corrections, plan: withRow(corrections.plan, layer, changed) } },
+                    ({ corrections }) => ({ corrections: { ...corrections, plan: withRow(corrections.plan, layer, changed) } }),
                     `Layer ${layer} of the plan`,
                   )
                 }

@@ -4,6 +4,7 @@ import { AS_IT_IS, composed } from '../../core/model/placement';
 import { database, type ModelInfo, type ModelRow } from '../data/database';
 import { deleteModels } from '../data/models';
 import { nameOf, partsOf, type PartWish } from '../data/parts';
+import { arrangeModels } from '../project/model-changes';
 import { mainFile, readFiles } from '../project/read-files';
 import { pool, Stopped } from '../workers/pool';
 
@@ -14,23 +15,24 @@ export interface Reading {
 }
 
 interface Told {
-  /** A project stands on another model from now on; `isNewer` when it is to be compared with the one before. */
-  readonly onModel: (id: string, label: string, isNewer: boolean) => Promise<void>;
+  /** The project stands on another model from now on; `isNewer` when it is to be compared with the one before. */
+  readonly onModel: (isNewer: boolean) => Promise<void>;
   readonly onFault: (words: string) => void;
   readonly onSaid: (words: string) => void;
 }
 
 /** What can be done with the models of a project: read another, read one anew, place, hide and take one away. */
-export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) {
+export function useModels(project: string, model: ModelInfo, { onModel, onFault, onSaid }: Told) {
   const [reading, setReading] = useState<Reading | null>(null);
   const [isBusy, setBusy] = useState(false);
 
   /** Whether it could be done. */
-  const arrange = async (parts: readonly PartWish[], label: string, isNewer = false): Promise<boolean> => {
+  const arrange = async (patch: (parts: readonly PartWish[]) => readonly PartWish[], label: string, isNewer = false): Promise<boolean> => {
     let isDone = false;
     setBusy(true);
     try {
-      await onModel(await pool.back.run((engine) => engine.arrange(model.id, parts)), label, isNewer);
+      await arrangeModels(project, label, patch, (id, parts) => pool.back.run((engine) => engine.arrange(id, parts)), isNewer);
+      await onModel(isNewer);
       isDone = true;
     } catch (error) {
       onFault((error as Error).message);
@@ -57,11 +59,8 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
   };
 
   const parts = partsOf(model);
-  const change = (key: string, changed: Partial<PartWish>, label: string) =>
-    arrange(
-      parts.map((p) => (p.key === key ? { ...p, ...changed } : p)),
-      label,
-    );
+  const change = (key: string, changed: Partial<PartWish> | ((part: PartWish) => Partial<PartWish>), label: string) =>
+    arrange((all) => all.map((p) => (p.key === key ? { ...p, ...(typeof changed === 'function' ? changed(p) : changed) } : p)), label);
   return {
     parts,
     reading,
@@ -78,7 +77,7 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
         const placement = byMap && first ? composed(first.placement, byMap) : AS_IT_IS;
         const { fileName, base } = info;
         const isAdded = await arrange(
-          [...parts, { key: crypto.randomUUID(), name, fileName, base, corrections: {}, placement, isHidden: false }],
+          (all) => [...all, { key: crypto.randomUUID(), name, fileName, base, corrections: {}, placement, isHidden: false }],
           `Model ${name} added`,
         );
         if (isAdded)
@@ -90,17 +89,9 @@ export function useModels(model: ModelInfo, { onModel, onFault, onSaid }: Told) 
     /** A newer file of one of several models. */
     readAgain: (part: PartWish, files: readonly File[]) =>
       read(files, ({ fileName, base }) =>
-        arrange(
-          parts.map((p) => (p.key === part.key ? { ...p, fileName, base } : p)),
-          `${fileName} read again`,
-          true,
-        ),
+        arrange((all) => all.map((p) => (p.key === part.key ? { ...p, fileName, base } : p)), `${fileName} read again`, true),
       ),
-    remove: (part: PartWish) =>
-      arrange(
-        parts.filter((p) => p.key !== part.key),
-        `Model ${part.name} taken away`,
-      ),
+    remove: (part: PartWish) => arrange((all) => all.filter((p) => p.key !== part.key), `Model ${part.name} taken away`),
   };
 }
 

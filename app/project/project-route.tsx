@@ -1,7 +1,9 @@
-import { data, Outlet } from 'react-router';
+import { useEffect } from 'react';
+import { data, Outlet, useRevalidator } from 'react-router';
 import { pool } from '../workers/pool';
 import { database } from '../data/database';
 import { loadModel } from '../data/models';
+import { hearTabs } from '../data/tabs';
 import type { Route } from './+types/project-route';
 
 /** The model that was last made ready: the loader runs again at each action, when there is nothing left to prepare. */
@@ -26,6 +28,9 @@ export function HydrateFallback() {
   return <p className="p-5 text-graphite">Opening the project…</p>;
 }
 
-export default function ProjectRoute() {
+/** What another tab changes shows here too. */
+export default function ProjectRoute({ params }: Route.ComponentProps) {
+  const { revalidate } = useRevalidator();
+  useEffect(() => hearTabs(params.project, () => void revalidate()), [params.project, revalidate]);
   return <Outlet />;
 }

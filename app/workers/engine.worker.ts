@@ -26,6 +26,7 @@ import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
+import { holdLife } from './hold-life';
 import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
 import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
@@ -328,8 +329,4 @@ async function readFile(name: string, bytes: Uint8Array, how: ReadHow, progress:
 
 export type Engine = typeof engine;
 Comlink.expose(engine);
-// Held as long as this worker lives: the page learns of its end by getting the lock. Ready only when it is held.
-void navigator.locks.request(self.name, () => {
-  self.postMessage('ready');
-  return new Promise(() => undefined);
-});
+holdLife();

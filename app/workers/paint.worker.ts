@@ -8,6 +8,7 @@ import type { Graphic, Titled } from '../../core/drafting/graphic';
 import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
 import { LETTERING, paint, type PaintView } from '../drawing/paint';
 import type { DrawnSight } from './drawn-sight';
+import { holdLife } from './hold-life';
 
 interface Kept {
   readonly drawn: DrawnSight;
@@ -31,6 +32,9 @@ const painter = {
   /** Takes a drawing to paint under a key; the one that was there goes. */
   put(key: string, drawn: DrawnSight): void {
     kept.set(key, { drawn, graphic: null, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+  },
+  forget(key: string): void {
+    kept.delete(key);
   },
   /** @param sight what is put on the drawing late; null for its lines alone */
   async paint(key: string, sight: Titled | null, view: PaintView): Promise<ImageBitmap | null> {
@@ -138,3 +142,4 @@ function build(own: Kept): Flatbush | null {
 
 export type Painter = typeof painter;
 Comlink.expose(painter);
+holdLife();

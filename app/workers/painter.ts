@@ -1,10 +1,93 @@
 import * as Comlink from 'comlink';
+import type { DrawnSight } from './drawn-sight';
 import type { Painter } from './paint.worker';
+import { startWorker } from './worker-life';
 
-let remote: Comlink.Remote<Painter> | null = null;
-
-/** The painter: one worker that paints all panes. Starts when first asked. */
-export function painter(): Comlink.Remote<Painter> {
-  remote ??= Comlink.wrap<Painter>(new Worker(new URL('./paint.worker.ts', import.meta.url), { type: 'module', name: 'tarvex-painter' }));
-  return remote;
+/** The painter ended twice at one picture. */
+export class PainterDied extends Error {
+  constructor() {
+    super('The painter stopped in the middle of its work, and stopped again (out of memory, perhaps). The drawing itself is not lost.');
+    this.name = 'PainterDied';
+  }
 }
+
+/** How often a question is asked: once more after the painter has died at it. */
+const TRIES = 2;
+
+interface Held {
+  readonly drawn: DrawnSight;
+  holders: number;
+}
+
+/**
+ * The painter: one worker that paints all panes. It starts when first asked. When it dies it is started again with all drawings that are
+ * shown, and what it was asked is asked once more. It forgets what nobody shows any more.
+ */
+class PainterLane {
+  private readonly held = new Map<string, Held>();
+  private remote: Comlink.Remote<Painter> | null = null;
+  private starting: Promise<Comlink.Remote<Painter>> | null = null;
+  /** What is being asked: told when the painter dies. */
+  private readonly asked = new Set<() => void>();
+
+  /** Gives a drawing to the painter, to be painted under a key until it is let go as often as it was given. */
+  async hold(key: string, drawn: DrawnSight): Promise<void> {
+    const own = this.held.get(key);
+    this.held.set(key, { drawn, holders: (own?.holders ?? 0) + 1 });
+    await this.ask((painter) => painter.put(key, drawn));
+  }
+
+  /** Nobody here shows it any more. */
+  release(key: string): void {
+    const own = this.held.get(key);
+    if (!own || --own.holders > 0) return;
+    this.held.delete(key);
+    void this.remote?.forget(key);
+  }
+
+  /** @throws PainterDied */
+  async ask<T>(question: (painter: Comlink.Remote<Painter>) => Promise<T>): Promise<T> {
+    for (let tries = 1; ; tries++) {
+      const answer = await this.once(question);
+      if (answer !== DIED) return answer;
+      if (tries === TRIES) throw new PainterDied();
+    }
+  }
+
+  private once<T>(question: (painter: Comlink.Remote<Painter>) => Promise<T>): Promise<T | typeof DIED> {
+    return new Promise((resolve, reject) => {
+      const died = () => resolve(DIED);
+      const settled =
+        <V>(told: (value: V) => void) =>
+        (value: V) => {
+          this.asked.delete(died);
+          told(value);
+        };
+      this.asked.add(died);
+      this.started().then(question).then(settled(resolve), settled(reject));
+    });
+  }
+
+  private async started(): Promise<Comlink.Remote<Painter>> {
+    return this.remote ?? (await (this.starting ??= this.start()));
+  }
+
+  private async start(): Promise<Comlink.Remote<Painter>> {
+    const make = (name: string) => new Worker(new URL('./paint.worker.ts', import.meta.url), { type: 'module', name });
+    const { worker, ready } = startWorker(make, () => {
+      worker.terminate();
+      this.remote = this.starting = null;
+      for (const died of [...this.asked]) died();
+      this.asked.clear();
+    });
+    const remote = Comlink.wrap<Painter>(worker);
+    await ready;
+    await Promise.all(Array.from(this.held, ([key, { drawn }]) => remote.put(key, drawn)));
+    this.starting = null;
+    return (this.remote = remote);
+  }
+}
+
+const DIED = Symbol('died');
+
+export const painter = new PainterLane();

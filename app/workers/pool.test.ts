@@ -1,40 +1,8 @@
-import * as Comlink from 'comlink';
+import type * as Comlink from 'comlink';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { Sight } from '../../core/sights/sight';
 import type { Engine } from './engine.worker';
-
-/** A worker that answers on a channel of messages; the page learns of its end by the lock that it held. */
-class FakeWorker {
-  static all: FakeWorker[] = [];
-  private readonly page: MessagePort;
-  private readonly own: MessagePort;
-  readonly name: string;
-  isEnded = false;
-  constructor(_: URL, { name }: { name: string }) {
-    ({ port1: this.page, port2: this.own } = new MessageChannel());
-    this.name = name;
-    Comlink.expose(
-      { slow: () => new Promise(() => undefined), echo: (x: unknown) => x, fail: () => Promise.reject(new Error('a sentence')) },
-      this.own,
-    );
-    this.page.start();
-    FakeWorker.all.push(this);
-    setTimeout(() => this.own.postMessage('ready'));
-  }
-  addEventListener = (...args: Parameters<MessagePort['addEventListener']>) => this.page.addEventListener(...args);
-  removeEventListener = (...args: Parameters<MessagePort['removeEventListener']>) => this.page.removeEventListener(...args);
-  postMessage = (message: unknown, transfer: Transferable[] = []) => this.page.postMessage(message, transfer);
-  terminate(): void {
-    this.isEnded = true;
-    this.page.close();
-    this.own.close();
-  }
-  /** It ends by itself, as one does that runs out of memory. */
-  die(): void {
-    this.terminate();
-    held.get(this.name)?.();
-  }
-}
-const held = new Map<string, () => void>();
+import { FakeWorker, fakeWorkers, held, realWorkers } from './fake-worker';
 
 /** What the fake can be asked. */
 type Asked = Comlink.Remote<{ slow: () => Promise<never>; echo: (x: number) => number; fail: () => Promise<never> }>;
@@ -43,16 +11,18 @@ const ask =
   (engine: Comlink.Remote<Engine>) =>
     question(engine as unknown as Asked);
 
-beforeEach(() => {
-  FakeWorker.all = [];
-  vi.stubGlobal('Worker', FakeWorker);
-  vi.stubGlobal('navigator', { locks: { request: (name: string, granted: () => void) => held.set(name, granted) } });
-  vi.resetModules();
-});
-afterEach(() => {
-  FakeWorker.all.forEach((worker) => worker.isEnded || worker.terminate());
-  vi.unstubAllGlobals();
-});
+beforeEach(() =>
+  fakeWorkers(() => ({
+    slow: () => new Promise(() => undefined),
+    echo: (x: unknown) => x,
+    fail: () => Promise.reject(new Error('a sentence')),
+    has: () => false,
+    give: () => Promise.reject(new Error('not given')),
+    take: () => new Promise(() => undefined),
+    cut: () => ['a cut'],
+  })),
+);
+afterEach(realWorkers);
 
 const lanes = async () => (await import('./pool')).pool;
 /** Until the worker has begun with what it was asked. */
@@ -121,4 +91,15 @@ it('lanes do not wait for each other', async () => {
   expect(await live.run(ask((e) => e.echo(6)))).toBe(6);
   endless.abort();
   await expect(running).rejects.toThrow('Stopped.');
+});
+
+it('the quick cut does not wait for a model that is not given: it fails, and the next one is asked as before', async () => {
+  vi.stubGlobal('crossOriginIsolated', true);
+  const { quickCut, pool } = await import('./pool');
+  await expect(quickCut('m', {} as Sight)).rejects.toThrow('not given');
+  await begun();
+  // the lane goes on: what it waited for is over
+  expect(await pool.cut.run(ask((e) => e.echo(7)))).toBe(7);
+  vi.stubGlobal('crossOriginIsolated', false);
+  expect(await quickCut('m', {} as Sight)).toEqual(['a cut']);
 });

@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import type { Engine } from './engine.worker';
+import { startWorker } from './worker-life';
 
 /** A worker ended in the middle of its work: out of memory, or closed by the browser. */
 export class WorkerDied extends Error {
@@ -69,26 +70,13 @@ class Lane {
 
   private start(): Promise<void> {
     const life = this.life;
-    const name = `tarvex-engine-${crypto.randomUUID()}`;
-    const worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name });
-    this.worker = worker;
-    this.engine = Comlink.wrap<Engine>(worker);
-    worker.addEventListener('error', () => {
+    const make = (name: string) => new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name });
+    const { worker, ready } = startWorker(make, () => {
       if (life === this.life) this.restart(new WorkerDied());
     });
-    return new Promise((resolve) => {
-      worker.addEventListener(
-        'message',
-        () => {
-          resolve();
-          // Granted only when the worker's own hold on the lock ends, that is with the worker.
-          void navigator.locks.request(name, () => {
-            if (life === this.life) this.restart(new WorkerDied());
-          });
-        },
-        { once: true },
-      );
-    });
+    this.worker = worker;
+    this.engine = Comlink.wrap<Engine>(worker);
+    return ready;
   }
 
   private async next(): Promise<void> {
@@ -118,10 +106,14 @@ export const pool = { cut: new Lane(), live: new Lane(), back: new Lane() };
 export async function quickCut(model: string, sight: Sight): Promise<readonly Region[]> {
   if (globalThis.crossOriginIsolated && !(await pool.cut.run((engine) => engine.has(model)))) {
     const { port1, port2 } = new MessageChannel();
-    await Promise.all([
-      pool.live.run((engine) => engine.give(model, Comlink.transfer(port1, [port1]))),
-      pool.cut.run((engine) => engine.take(model, Comlink.transfer(port2, [port2]))),
-    ]);
+    // what is not given is not waited for: the lane would stand still for good
+    const control = new AbortController();
+    const given = pool.live.run((engine) => engine.give(model, Comlink.transfer(port1, [port1])));
+    const taken = pool.cut.run((engine) => engine.take(model, Comlink.transfer(port2, [port2])), control.signal);
+    given.catch(() => control.abort());
+    taken.catch(() => undefined);
+    await given;
+    await taken;
   }
   return pool.cut.run((engine) => engine.cut(model, sight));
 }
