@@ -18,7 +18,8 @@ test('from a dropped IFC to a section, moved by hand, exported, and still there 
   await page.keyboard.press('n');
   await page.keyboard.press('s');
   await expect(page.getByText('First point')).toBeVisible();
-  // The Key under a plan is an elevation; placing turns it into the plan.
+  // The Key under a plan is an elevation; while points are asked it is the plan, also to the eye.
+  await expect(page.getByRole('img', { name: 'Key, plan' })).toBeVisible();
   const key = (await page.getByTestId('key').boundingBox())!;
   await page.mouse.click(key.x + 260, key.y + 150);
   await expect(page.getByText('Second point')).toBeVisible();

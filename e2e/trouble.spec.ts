@@ -46,6 +46,40 @@ test('a worker that is killed at work gives a message, and the next drawing work
   await drawn(page, 'E-02');
 });
 
+test('a painter that dies comes back with what is shown, and nothing waits for it for ever', async ({ page }) => {
+  await openDemo(page);
+  const ink = () =>
+    page.getByRole('img', { name: /^Drawing/ }).evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      let dark = 0;
+      for (let i = 0; i < data.length; i += 4) if (data[i + 3]! > 128 && data[i]! < 100) dark++;
+      return dark;
+    });
+  await expect.poll(ink).toBeGreaterThan(2000);
+  const painters = () => page.workers().filter((worker) => worker.url().includes('paint.worker'));
+  // it ends at the next picture that it is asked for
+  await painters()[0]!.evaluate(() => {
+    self.postMessage = () => self.close();
+    return null;
+  });
+  await page.keyboard.press('0');
+  await row(page, 'S-04').click();
+  await drawn(page, 'S-04');
+  await expect.poll(ink).toBeGreaterThan(2000);
+  expect(painters()).toHaveLength(1);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('Delete in the Register takes away the sight in focus, and undo brings it back', async ({ page }) => {
+  await openDemo(page);
+  await row(page, 'E-02').focus();
+  await page.keyboard.press('Delete');
+  await expect(row(page, 'E-02')).toHaveCount(0);
+  await expect(row(page, 'S-03')).toHaveAttribute('aria-current', 'true');
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'E-02')).toBeVisible();
+});
+
 test('a disk that is full is told, and the project that was there is whole', async ({ page }) => {
   await page.goto('/');
   // room for one of these projects, which the browser itself finds out while it writes

@@ -1,3 +1,5 @@
+// before the router, which asks for it while it is loaded
+import './production.mjs';
 import { createRequestHandler } from '@react-router/express';
 import { RouterContextProvider } from 'react-router';
 import compression from 'compression';

@@ -88,7 +88,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     [fetcher, project.id, selected],
   );
   const outlines = useOutlines(project.id, model, () => void revalidate(), setFault);
-  const key = useKey(project.id, model, sight, keyFrame, view, keySize, outlines.isOn);
+  const key = useKey(project.id, model, sight, keyFrame, view, keySize, outlines.isOn || placing !== null);
   const change = (next: Sight, label: string) => {
     if (!selected) return;
     setDraft({ id: selected.id, sight: next });
@@ -131,6 +131,8 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const create = (choice: NewSightChoice) => {
     setOpen(null);
     if (choice === 'section') {
+      // points are asked in the plan, whatever was selected: under a plan the Key shows an elevation, whose heights mean nothing here
+      if (key.isElevation) setView((v) => ({ ...v, keyV: keyMiddle(model, keyFrame, null) }));
       setPlacing({ first: null });
       return;
     }
@@ -157,12 +159,13 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     submit({ intent: 'add', label: `Section ${made.sight.number}`, sights: [made] });
     onSelect(made.id);
   };
-  const remove = () => {
-    if (!selected) return;
-    const at = sights.findIndex((s) => s.id === selected.id);
-    submit({ intent: 'remove', label: `Remove ${selected.sight.number}`, ids: [selected.id] });
-    onSelect((sights[at + 1] ?? sights[at - 1])?.id ?? null);
+  const removeSight = (id: string) => {
+    const at = sights.findIndex((s) => s.id === id);
+    if (at < 0) return;
+    submit({ intent: 'remove', label: `Remove ${sights[at]!.sight.number}`, ids: [id] });
+    if (id === selected?.id) onSelect((sights[at + 1] ?? sights[at - 1])?.id ?? null);
   };
+  const remove = () => selected && removeSight(selected.id);
   const flip = () =>
     sight?.kind === 'section' && change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
   const nudge = (along: number, away: number) => {
@@ -202,7 +205,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           ...(format === 'svg-behind' && { behind: await imagesBehind(project, id) }),
         })),
       );
-      const { name, bytes } = await pool.back.run(
+      const { name, bytes, empty } = await pool.back.run(
         (engine) =>
           engine.exportFile(
             model.id,
@@ -212,6 +215,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         control.signal,
       );
       saveFile(name, bytes);
+      if (empty.length) setFault(`${name} is written, but there is nothing to see in it. ${empty.join('. ')}.`);
     } catch (error) {
       if (!(error instanceof Stopped)) setFault((error as Error).message);
     }
@@ -382,7 +386,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           if (own) submit({ intent: 'change', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
         }}
         onNew={create}
-        onRemove={remove}
+        onRemove={removeSight}
         newOpen={open === 'new'}
         onNewOpen={(to) => setOpen(to ? 'new' : null)}
         footer={states.footer}

@@ -45,7 +45,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
   return (
     <div
       ref={setElement}
-      className="absolute inset-0 cursor-crosshair touch-none"
+      className="absolute inset-0 cursor-crosshair touch-none select-none"
       onPointerDown={onPointerDown}
       onPointerMove={(e) => {
         const box = e.currentTarget.getBoundingClientRect();

@@ -151,7 +151,7 @@ export function KeyPane(props: Props) {
         setElement(element);
       }}
       data-testid="key"
-      className={`absolute inset-0 touch-none ${placing ? 'cursor-cell' : 'cursor-crosshair'}`}
+      className={`absolute inset-0 touch-none select-none ${placing ? 'cursor-cell' : 'cursor-crosshair'}`}
       onPointerDown={onPointerDown}
       onPointerMove={(e) => {
         if (grip.current) return drag(e);

@@ -12,7 +12,7 @@ interface Props {
   readonly onHover: (id: string | null) => void;
   readonly onRename: (id: string, name: string) => void;
   readonly onNew: (choice: NewSightChoice) => void;
-  readonly onRemove: () => void;
+  readonly onRemove: (id: string) => void;
   readonly newOpen: boolean;
   readonly onNewOpen: (open: boolean) => void;
   readonly footer: React.ReactNode;
@@ -98,7 +98,10 @@ export function Register({
                     onKeyDown={(e) => {
                       if (e.target !== e.currentTarget) return;
                       if (e.key === 'F2') setRenaming(id);
-                      if (e.key === 'Delete') onRemove();
+                      if (e.key !== 'Delete') return;
+                      // what is in focus is meant, not what the Bench shows
+                      e.preventDefault();
+                      onRemove(id);
                     }}
                   >
                     <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>

@@ -50,7 +50,8 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
   useHotkeys('0', () => actions.setPaper(1), on);
   useHotkeys('9', actions.whole, on);
   useHotkeys('1', () => actions.stage('model'), on);
-  useHotkeys('delete', actions.remove, on);
+  // in the Register the key means the sight in focus
+  useHotkeys('delete', (e) => void (e.defaultPrevented || actions.remove()), on);
   useHotkeys('esc', stopPlacing, { enabled: placing });
   useHotkeys('mod+z', actions.undo, { preventDefault: true, enabled: free });
   useHotkeys('mod+shift+z, mod+y', actions.redo, { preventDefault: true, enabled: free });

@@ -36,6 +36,11 @@ export function firstSights(model: ModelInfo): Omit<ProjectSight, 'id'>[] {
   ];
 }
 
+/** Takes away a model that has just been read and that no project stands on, with all that was kept of it. */
+export async function forgetModel(id: string): Promise<void> {
+  await deleteFamilies(new Set([id]));
+}
+
 export async function binProject(id: string): Promise<void> {
   await database.projects.update(id, { binned: Date.now() });
 }

@@ -18,6 +18,7 @@ export async function ensureRoom(bytes: number): Promise<void> {
 export function storageSentence(error: unknown): string {
   // a transaction that is undone for want of room, and what crosses from a worker, have the cause in their message alone
   const { name = '', message = '', inner } = error as { name?: string; message?: string; inner?: { name?: string } };
+  if (name === 'ChangedSince') return message;
   const told = `${name} ${inner?.name} ${message}`;
   if (told.includes('QuotaExceededError'))
     return 'This browser has no room left for the project: delete other projects or free disk space. What was there before is kept.';

@@ -8,6 +8,7 @@ import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import type { PlanChanges } from '../../core/model/plan';
 import { changeProject, stepHistory } from '../data/change-project';
 import { correctModel, withElements } from '../project/model-changes';
+import { storageSentence } from '../data/storage-fault';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
 import { Chain } from '../ui/chain';
@@ -65,9 +66,16 @@ export default function ModelRoute() {
     };
   }, [model.id, thereOf, wishes]);
 
-  const change = async (label: string, recipe: Parameters<typeof changeProject>[2]) => {
-    await changeProject(project.id, label, recipe);
+  /** Whether it was kept; what was not is told. */
+  const change = async (label: string, recipe: Parameters<typeof changeProject>[2]): Promise<boolean> => {
+    try {
+      await changeProject(project.id, label, recipe);
+    } catch (error) {
+      toast.error(storageSentence(error));
+      return false;
+    }
     await revalidate();
+    return true;
   };
   const correct = async (label: string, patch: (corrections: Corrections) => Corrections) => {
     setBusy(true);
@@ -104,14 +112,18 @@ export default function ModelRoute() {
   const saveSet = (elements: readonly number[]) => {
     const id = crypto.randomUUID();
     const name = `Set ${sets.length + 1}`;
-    void change(`New set ${name}`, (draft) => {
-      draft.sets = { ...draft.sets, [id]: { id, name, elements: elements.map((e) => model.elements[e]!.id) } };
-    });
-    toast(`${elements.length} elements are kept as ${name}.`);
+    const made = { id, name, elements: elements.map((e) => model.elements[e]!.id) };
+    void change(`New set ${name}`, (draft) => void (draft.sets = { ...draft.sets, [id]: made })).then(
+      (isKept) => isKept && toast(`${elements.length} elements are kept as ${name}.`),
+    );
   };
   const step = async (direction: 'undo' | 'redo') => {
-    const label = await stepHistory(project.id, direction);
-    if (label) toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${label}`);
+    try {
+      const label = await stepHistory(project.id, direction);
+      if (label) toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${label}`);
+    } catch (error) {
+      toast.error(storageSentence(error));
+    }
     await revalidate();
   };
   const show = (n: number, check: Check) => {

@@ -1,6 +1,6 @@
 import { database } from '../data/database';
 import { loadModel } from '../data/models';
-import { createProject, firstSights } from '../data/projects';
+import { createProject, firstSights, forgetModel } from '../data/projects';
 import type { Project, ProjectSight } from '../data/project';
 import { pool } from '../workers/pool';
 import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../project/read-files';
@@ -27,6 +27,8 @@ async function projectOf(model: string, name: string, sights?: readonly Omit<Pro
   try {
     return await createProject(name, model, sights ?? firstSights((await loadModel(model))!));
   } catch (error) {
+    // a model that no project stands on is nobody's
+    await forgetModel(model).catch(() => undefined);
     throw withStorage(error);
   }
 }

@@ -41,6 +41,11 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const [fault, setFault] = useState<string | null>(null);
   const [over, setOver] = useState(false);
   const choose = useRef<HTMLInputElement>(null);
+  const isHere = useRef(true);
+  useEffect(() => {
+    isHere.current = true;
+    return () => void (isHere.current = false);
+  }, []);
 
   const take = async (name: string, work: (opening: { signal: AbortSignal; progress: (share: number) => void }) => Promise<string>) => {
     const control = new AbortController();
@@ -48,7 +53,8 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
     setReading({ name, share: 0, stop: () => control.abort() });
     try {
       const id = await work({ signal: control.signal, progress: (share) => setReading((r) => r && { ...r, share }) });
-      await navigate(`/project/${id}/bench`);
+      // who has gone on to something else meanwhile stays there; the project lies on the Shelf
+      if (isHere.current) await navigate(`/project/${id}/bench`);
     } catch (error) {
       if (!(error instanceof Stopped)) setFault((error as Error).message);
     }

@@ -12,6 +12,7 @@ import type { Corrections } from '../../core/model/correct';
 import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
 import { publish, publishable } from '../../core/publish';
+import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
 import { proof } from '../../core/proof/proof';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
@@ -49,6 +50,13 @@ export interface ExportJob {
   readonly outlines?: boolean | undefined;
   /** Of a PDF: the sheet; as large as each drawing where none is told. */
   readonly paper?: Paper | undefined;
+}
+
+/** A file, and in a sentence each the sights on which nothing is to be seen. */
+export interface Exported {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  readonly empty: readonly string[];
 }
 
 /** What is said about a file besides its bytes. */
@@ -181,7 +189,7 @@ const engine = {
       };
     }),
 
-  exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<{ name: string; bytes: Uint8Array }> =>
+  exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);
       const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([
@@ -190,11 +198,14 @@ const engine = {
         import('../../core/writers/json'),
       ]);
       const files: Record<string, Uint8Array> = {};
+      const empty: string[] = [];
       // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
       const pages: Graphic[] = [];
       const encoder = new TextEncoder();
       for (const [i, { sight, scale, behind }] of job.sights.entries()) {
         const drawing = publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
+        if (isEmpty(drawing.drawing))
+          empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
         const graphic = publish(drawing, sight, { standard: STANDARD, scale, isClosed: true, outlines: job.outlines });
         if (job.format === 'pdf') pages.push(graphic);
         else {
@@ -212,13 +223,13 @@ const engine = {
         const [{ writePdf }, font] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
         const [only, ...more] = pages;
         const bytes = await writePdf(pages, { font, paper: job.paper, title: more.length ? job.archive : model.name });
-        return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes };
+        return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes, empty };
       }
       const names = Object.keys(files);
-      if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]! };
+      if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]!, empty };
       const { zipSync } = await import('fflate');
       // a fixed date, so that the same drawings give the same archive
-      return { name: `${job.archive}.zip`, bytes: zipSync(files, { level: 6, mtime: new Date('2025-01-01T00:00:00Z') }) };
+      return { name: `${job.archive}.zip`, bytes: zipSync(files, { level: 6, mtime: new Date('2025-01-01T00:00:00Z') }), empty };
     }),
 
   viewMesh: async (id: string, recipe: Recipe): Promise<ViewMesh> => {
