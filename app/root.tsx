@@ -40,15 +40,29 @@ export function HydrateFallback() {
   return <p className="p-5 text-graphite">Opening…</p>;
 }
 
+/** A part of the page that is fetched when it is needed, and is no longer there after an update. */
+const isOutdated = (error: unknown): boolean =>
+  error instanceof Error && /dynamically imported module|Importing a module script failed|error loading dynamically/i.test(error.message);
+
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const [title, text] = isRouteErrorResponse(error)
     ? [error.status === 404 ? 'Not here' : 'That did not work', String(error.data || error.statusText)]
-    : ['That did not work', error instanceof Error ? error.message : 'Something went wrong.'];
+    : isOutdated(error)
+      ? [
+          'A newer version is there',
+          'This page was opened before Tarvex was updated, and a part of it is gone. Nothing is lost: load the page anew.',
+        ]
+      : ['That did not work', error instanceof Error ? error.message : 'Something went wrong.'];
   return (
     <main className="grid h-screen place-content-center gap-2 text-center">
       <h1 className="font-letter text-[17px] font-semibold">{title}</h1>
       <p className="max-w-md text-graphite">{text}</p>
       <p>
+        {isOutdated(error) && (
+          <button type="button" className="word mr-4" onClick={() => location.reload()}>
+            Load the page anew
+          </button>
+        )}
         <a className="word" href="/">
           Back to the shelf
         </a>

@@ -13,7 +13,14 @@ import { storageSentence } from '../data/storage-fault';
 /** What the Bench can do to a project; goes through the route's action as JSON. */
 export type BenchIntent =
   | { readonly intent: 'add'; readonly label: string; readonly sights: readonly ProjectSight[] }
-  | { readonly intent: 'change'; readonly label: string; readonly id: string; readonly patch?: SightPatch; readonly scale?: number }
+  | {
+      readonly intent: 'change';
+      readonly label: string;
+      readonly id: string;
+      readonly patch?: SightPatch;
+      readonly scale?: number;
+      readonly goesOn?: boolean;
+    }
   | { readonly intent: 'remove'; readonly label: string; readonly ids: readonly string[] }
   | { readonly intent: 'background'; readonly label: string; readonly id: string; readonly background: Background | null }
   | { readonly intent: 'files'; readonly label: string; readonly files: FileForms }
@@ -37,16 +44,21 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
         });
         return { fault: null, said: what.label };
       case 'change':
-        await changeProject(project, what.label, (draft) => {
-          const own = draft.sights[what.id];
-          if (!own) throw new Error('That sight was taken away meanwhile.');
-          if (what.patch) {
-            checkSight(patched(own.sight as Sight, what.patch), own.sight.number);
-            Object.assign(own.sight, what.patch.set);
-            for (const key of what.patch.cleared) delete own.sight[key as keyof typeof own.sight];
-          }
-          if (what.scale) own.scale = what.scale;
-        });
+        await changeProject(
+          project,
+          what.label,
+          (draft) => {
+            const own = draft.sights[what.id];
+            if (!own) throw new Error('That sight was taken away meanwhile.');
+            if (what.patch) {
+              checkSight(patched(own.sight as Sight, what.patch), own.sight.number);
+              Object.assign(own.sight, what.patch.set);
+              for (const key of what.patch.cleared) delete own.sight[key as keyof typeof own.sight];
+            }
+            if (what.scale) own.scale = what.scale;
+          },
+          { goesOn: what.goesOn },
+        );
         return { fault: null, said: null };
       case 'remove':
         await changeProject(project, what.label, (draft) => {

@@ -89,10 +89,10 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   );
   const outlines = useOutlines(project.id, model, () => void revalidate(), setFault);
   const key = useKey(project.id, model, sight, keyFrame, view, keySize, outlines.isOn || placing !== null);
-  const change = (next: Sight, label: string) => {
+  const change = (next: Sight, label: string, goesOn = false) => {
     if (!selected) return;
     setDraft({ id: selected.id, sight: next });
-    submit({ intent: 'change', label, id: selected.id, patch: patchOf(selected.sight, next) });
+    submit({ intent: 'change', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
   };
   // What was kept is the truth again once the action has ended.
   const [settledOn, setSettledOn] = useState(saved);
@@ -168,14 +168,14 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const remove = () => selected && removeSight(selected.id);
   const flip = () =>
     sight?.kind === 'section' && change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
-  const nudge = (along: number, away: number) => {
+  const nudge = (along: number, away: number, isHeld: boolean) => {
     const line = sight && lineOf(sight);
     if (sight && line) {
       const [r, l] = [keyFrame.right, keyFrame.look];
       const move = ([x, y]: Vec2): Vec2 => [x + r[0] * along + l[0] * away, y + r[1] * along + l[1] * away];
-      change(withLine(sight, [move(line[0]), move(line[1])]), `Move ${sight.number}`);
+      change(withLine(sight, [move(line[0]), move(line[1])]), `Move ${sight.number}`, isHeld);
     } else if (sight?.kind === 'plan' && sight.height !== undefined && away)
-      change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`);
+      change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`, isHeld);
   };
   const step = (by: 1 | -1) => {
     const at = sights.findIndex((s) => s.id === selected?.id);

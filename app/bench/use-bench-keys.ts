@@ -8,7 +8,7 @@ interface Actions {
   readonly create: (choice: NewSightChoice) => void;
   readonly remove: () => void;
   readonly flip: () => void;
-  readonly nudge: (along: number, away: number) => void;
+  readonly nudge: (along: number, away: number, isHeld: boolean) => void;
   readonly step: (by: 1 | -1) => void;
   readonly whole: () => void;
   readonly setPaper: (share: number) => void;
@@ -60,7 +60,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
     (event) => {
       const by = event.shiftKey ? 0.1 : event.altKey ? 0.001 : 0.01;
       const [along, away] = { ArrowUp: [0, by], ArrowDown: [0, -by], ArrowLeft: [-by, 0], ArrowRight: [by, 0] }[event.key] ?? [0, 0];
-      actions.nudge(along!, away!);
+      actions.nudge(along!, away!, event.repeat);
     },
     { preventDefault: true, enabled: free && !isDrawing && selected !== null },
   );

@@ -8,12 +8,18 @@ enablePatches();
 /** Steps kept for undo; older ones are forgotten. */
 const HISTORY = 500;
 
+interface ChangeOptions {
+  readonly tab?: string;
+  /** The last step of this tab goes on, where it is of the same thing: a key that is held down makes one step. */
+  readonly goesOn?: boolean | undefined;
+}
+
 /** Changes a project and keeps the step, so that this tab can undo it, also after a reload. No change, no step. */
 export async function changeProject(
   id: string,
   label: string,
   recipe: (draft: Draft<Project>) => void,
-  tab: string = tabName(),
+  { tab = tabName(), goesOn = false }: ChangeOptions = {},
 ): Promise<void> {
   await database.transaction('rw', database.projects, database.steps, async () => {
     const project = await database.projects.get(id);
@@ -24,6 +30,12 @@ export async function changeProject(
     const all = await database.steps.where('project').equals(id).toArray();
     const stale = all.filter((s) => s.undone && isOwn(s, tab)).map((s) => s.seq);
     const done = all.filter((s) => !s.undone);
+    const last = done.at(-1);
+    if (goesOn && last?.label === label && isOwn(last, tab) && samePlaces(last.patches, patches)) {
+      await database.steps.bulkDelete(stale);
+      await database.steps.put({ ...last, patches });
+      return;
+    }
     if (done.length >= HISTORY) stale.push(...done.slice(0, done.length - HISTORY + 1).map((s) => s.seq));
     await database.steps.bulkDelete(stale);
     await database.steps.add({ project: id, label, patches, inverse, undone: 0, tab });
@@ -63,6 +75,10 @@ export async function stepHistory(id: string, direction: 'undo' | 'redo', tab: s
 
 /** Steps that were kept before tabs were told apart are anybody's. */
 const isOwn = (step: StepRow, tab: string): boolean => (step.tab ?? tab) === tab;
+
+/** Whether two lists of patches put something else in just the same places. */
+const samePlaces = (a: readonly Patch[], b: readonly Patch[]): boolean =>
+  [...a, ...b].every(({ op }) => op === 'replace') && a.map(({ path }) => path.join('/')).sort().join() === b.map(({ path }) => path.join('/')).sort().join(); // prettier-ignore
 
 /** Whether two patches are of one thing, or of a thing and what it is part of. */
 const isSame = ({ path: a }: Patch, { path: b }: Patch): boolean => {

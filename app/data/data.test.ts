@@ -90,7 +90,7 @@ describe('a project', () => {
     const [entry] = Object.values((await project()).sights);
     const own = { ...entry!.sight };
     const set = (tab: string, label: string, patch: SightPatch) =>
-      changeProject(id, label, (draft) => void Object.assign(draft.sights[entry!.id]!.sight, patch.set), tab);
+      changeProject(id, label, (draft) => void Object.assign(draft.sights[entry!.id]!.sight, patch.set), { tab });
     const now = async () => (await project()).sights[entry!.id]!.sight;
     // the second tab has not seen the first one's name when it types its height
     await set('one', 'Rename', patchOf(own, { ...own, name: 'Quay storey' }));
@@ -107,6 +107,22 @@ describe('a project', () => {
     expect(await now()).toMatchObject({ name: 'Lower storey', height: 1.5 });
     expect(await stepHistory(id, 'undo', 'two')).toBe('Rename again');
     expect(await now()).toMatchObject({ name: 'Quay storey' });
+  });
+
+  it('makes one step of a key that is held down, and goes back before all of it', async () => {
+    const [entry] = Object.values((await project()).sights);
+    const nudge = (height: number, goesOn: boolean) => carryOut(id, { intent: 'change', label: 'Height', id: entry!.id, patch: { set: { height }, cleared: [] }, goesOn }); // prettier-ignore
+    await nudge(1.21, false);
+    for (const height of [1.22, 1.23, 1.24]) await nudge(height, true);
+    expect(await database.steps.count()).toBe(1);
+    await nudge(1.3, false);
+    expect(await stepHistory(id, 'undo')).toBe('Height');
+    const now = async () => (await project()).sights[entry!.id]!.sight.height;
+    expect(await now()).toBe(1.24);
+    await stepHistory(id, 'undo');
+    expect(await now()).toBe(1.2);
+    await stepHistory(id, 'redo');
+    expect(await now()).toBe(1.24);
   });
 
   it('gives numbers inside the transaction: two wishes at once have none twice, and a field taken away is away', async () => {
@@ -137,6 +153,13 @@ describe('a project', () => {
   it('counts numbers by kind, without those in use', async () => {
     expect(nextNumber(await project(), 'plan')).toBe('P-02');
     expect(nextNumber(await project(), 'section', ['S-01'])).toBe('S-02');
+  });
+
+  it('has a name of its own on the Shelf, also where its file is called as another', async () => {
+    const names = () => database.projects.toArray().then((all) => all.map(({ name }) => name).sort());
+    await Promise.all([createProject('Quay', 'a'), createProject('Quay', 'b'), createProject('Quay 2', 'c')]);
+    expect(new Set(await names()).size).toBe(4);
+    expect(await names()).toEqual(expect.arrayContaining(['Quay', 'Quay 2', 'Station']));
   });
 
   it('lies in the bin until it is emptied; its model goes only with its last project', async () => {

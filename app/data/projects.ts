@@ -19,8 +19,19 @@ export async function createProject(name: string, modelId: string, sights: reado
     binned: null,
     sights: Object.fromEntries(entries),
   };
-  await database.projects.add(project);
+  await database.transaction('rw', database.projects, async () => {
+    const taken = (await database.projects.toArray()).filter((p) => p.binned === null).map((p) => p.name);
+    await database.projects.add({ ...project, name: nameBeside(name, taken) });
+  });
   return id;
+}
+
+/** A name that none of the others has: a number more. */
+function nameBeside(name: string, taken: readonly string[]): string {
+  for (let n = 1; ; n++) {
+    const own = n === 1 ? name : `${name} ${n}`;
+    if (!taken.includes(own)) return own;
+  }
 }
 
 /** A first plan for each storey that holds something, so that a new project does not begin with an empty bench. */
