@@ -28,7 +28,7 @@ const model = {
   grid: Array.from({ length: 20 }, (_, k) => ({ tag: `${k + 1}`, from: [k * 3, -9, 0], to: [k * 3, 90, 0] }) as const),
 };
 const scene = prepare(model);
-const font = new Uint8Array(readFileSync('node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf'));
+const fonts = ['lettering/national-park-latin-400.ttf', 'node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf'].map((path) => new Uint8Array(readFileSync(path))); // prettier-ignore
 const sight: Sight = {
   kind: 'axonometric',
   number: 'X-01',
@@ -50,7 +50,7 @@ const forms: readonly (readonly [string, () => unknown])[] = [
   ['published alone', graphic],
   ['DXF', () => writeDxf(graphic())],
   ['SVG', () => writeSvg(graphic())],
-  ['PDF', () => writePdf([graphic()], { font, title: 'bench' })],
+  ['PDF', () => writePdf([graphic()], { fonts, title: 'bench' })],
   ['JSON', () => writeJson(graphic())],
 ];
 const drawn: number[] = [];

@@ -92,7 +92,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   });
   let text: string | Uint8Array;
   if (kind === '.pdf')
-    text = await (await import('../core/writers/pdf')).writePdf([graphic], { font: await lettering(), paper, title: model.name });
+    text = await (await import('../core/writers/pdf')).writePdf([graphic], { fonts: await lettering(), paper, title: model.name });
   else if (kind === '.json') text = (await import('../core/writers/json')).writeJson(graphic, { flat: values.flat === true });
   else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(graphic);
   else

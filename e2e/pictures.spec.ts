@@ -16,7 +16,7 @@ interface Picture {
   readonly ink: readonly number[];
 }
 const WIDTH = 2400;
-const FONT = 'node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf';
+const FONT = 'lettering/national-park-latin-400.ttf';
 
 /** A page of its own in which pictures are made; what it asks for is answered from here. */
 async function studio(page: Page, files: Readonly<Record<string, Buffer | string>>): Promise<Page> {
@@ -119,7 +119,7 @@ test('a section is the same picture on the screen, in SVG, in PDF, and its lines
     // the font that a reader may have, or has one of the same measures for
     'a.svg': svg.replace(
       '<title>',
-      `<style>@font-face{font-family:"Liberation Sans";src:url(data:font/ttf;base64,${readFileSync(FONT).toString('base64')})}</style><title>`,
+      `<style>@font-face{font-family:"National Park";src:url(data:font/ttf;base64,${readFileSync(FONT).toString('base64')})}</style><title>`,
     ),
     'lines.svg': linesOnly,
     'a.pdf': pdf,

@@ -69,7 +69,7 @@ describe('painting', () => {
     expect(texts.map(({ words }) => words)).toEqual(['+1.000', 'Quay', 'A', 'S-01 Through the wall', '1:50']);
     // capitals of 2.5 mm are five pixels high, whatever font stands in
     const size = Number(/^([\d.]+)px/.exec(texts[0]!.font)![1]);
-    expect(size * (1409 / 2048)).toBeCloseTo(5, 9);
+    expect(size * 0.7).toBeCloseTo(5, 9);
     expect(texts[2]).toMatchObject({ align: 'center', at: [140, expect.any(Number) as number] });
     const chain = STANDARD.lineTypes['chain']!.map((mm) => Math.abs(mm) * 2);
     expect(strokes.find(({ dash }) => dash.length)!.dash).toEqual(chain);

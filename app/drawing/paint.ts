@@ -4,7 +4,7 @@ import { ringBounds } from '../../core/geometry/polygons';
 import { arcPoint, circleArc, type Arc } from '../../core/geometry/arcs/arc';
 import { arcAt } from '../../core/linework/drawing';
 import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
-import { CAPITAL_OF_SIZE } from '../../core/drafting/lettering';
+import { LETTERING } from '../../core/drafting/lettering';
 import type { Graphic } from '../../core/drafting/graphic';
 
 /** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */
@@ -23,9 +23,6 @@ export interface PaintView {
 }
 
 type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
-
-/** Name of the lettering in a painter's worker. */
-export const LETTERING = 'Tarvex lettering';
 
 /** Many short paths are drawn several times faster than one long one. */
 const BATCH = 60;
@@ -139,7 +136,9 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
     ctx.save();
     ctx.translate(x(...at), y(...at));
     ctx.rotate(flip ? turn - own : turn + own);
-    ctx.font = `${(height / CAPITAL_OF_SIZE) * view.pixelsPerMm}px "${LETTERING}", sans-serif`;
+    ctx.font = `${(height / LETTERING[0].capital) * view.pixelsPerMm}px ${LETTERING.map(({ name }) => `"${name}"`).join(', ')}, sans-serif`;
+    // as in a PDF: each sign its own width
+    ctx.fontKerning = 'none';
     ctx.textAlign = anchor === 'middle' ? 'center' : anchor;
     ctx.fillStyle = paperColour(pens[pen]!.colour);
     ctx.fillText(words, 0, 0);

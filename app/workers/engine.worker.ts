@@ -28,16 +28,17 @@ import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { holdLife } from './hold-life';
+import { LETTERING_URLS } from './lettering';
 import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
-import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
 import type { ViewMesh } from './view-mesh';
 
-/** The font whose used signs a PDF takes along. */
-const lettering = async (): Promise<Uint8Array> => new Uint8Array(await (await fetch(letteringUrl)).arrayBuffer());
+/** The fonts whose used signs a PDF takes along. */
+const lettering = (): Promise<Uint8Array[]> =>
+  Promise.all(LETTERING_URLS.map(async (url) => new Uint8Array(await (await fetch(url)).arrayBuffer())));
 
 /** What is exported, in which form. */
 export interface ExportJob {
@@ -220,9 +221,9 @@ const engine = {
         progress((i + 1) / job.sights.length);
       }
       if (job.format === 'pdf') {
-        const [{ writePdf }, font] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
+        const [{ writePdf }, fonts] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
         const [only, ...more] = pages;
-        const bytes = await writePdf(pages, { font, paper: job.paper, title: more.length ? job.archive : model.name });
+        const bytes = await writePdf(pages, { fonts, paper: job.paper, title: more.length ? job.archive : model.name });
         return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes, empty };
       }
       const names = Object.keys(files);

@@ -5,8 +5,9 @@ import { drawingBounds, linePoints } from '../../core/linework/drawing';
 import { publish } from '../../core/publish';
 import { STANDARD } from '../../core/drafting/standard';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
-import letteringUrl from 'pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf?url';
-import { LETTERING, paint, type PaintView } from '../drawing/paint';
+import { LETTERING } from '../../core/drafting/lettering';
+import { paint, type PaintView } from '../drawing/paint';
+import { LETTERING_URLS } from './lettering';
 import type { DrawnSight } from './drawn-sight';
 import { holdLife } from './hold-life';
 
@@ -106,12 +107,16 @@ function graphicOf(own: Kept, sight: Titled | null, scale: number): Graphic {
   return own.graphic.graphic;
 }
 
-let loaded: Promise<void> | null = null;
+let loaded: Promise<unknown> | null = null;
 /** The lettering that goes along with a PDF, so that the screen shows what is written; without it another stands in. */
-const lettering = (): Promise<void> =>
-  (loaded ??= new FontFace(LETTERING, `url(${letteringUrl})`).load().then(
-    (face) => void (self as unknown as { fonts: FontFaceSet }).fonts.add(face),
-    () => undefined,
+const lettering = (): Promise<unknown> =>
+  (loaded ??= Promise.all(
+    LETTERING.map(({ name }, k) =>
+      new FontFace(name, `url(${LETTERING_URLS[k]})`).load().then(
+        (face) => void (self as unknown as { fonts: FontFaceSet }).fonts.add(face),
+        () => undefined,
+      ),
+    ),
   ));
 
 function build(own: Kept): Flatbush | null {

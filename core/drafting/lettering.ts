@@ -1,7 +1,14 @@
-/**
- * Height of capitals as a part of the size of the lettering that goes along (Liberation Sans: sCapHeight of its table OS/2 over its em); a
- * font of the same measures, which others put in its place, has the same.
- */
-export const CAPITAL_OF_SIZE = 1409 / 2048;
-/** For readers that look for a font by its name: the lettering that goes along, and those of the same measures. */
-export const FONT_FAMILY = 'Liberation Sans, Arial, Helvetica, sans-serif';
+/** A font of drawings, and the height of its capitals as a part of its size (sCapHeight of its table OS/2 over its em). */
+interface Lettering {
+  readonly name: string;
+  readonly capital: number;
+}
+
+/** Drawings are lettered in the first; signs that it lacks come from the second. */
+export const LETTERING: readonly [Lettering, Lettering] = [
+  { name: 'National Park', capital: 700 / 1000 },
+  { name: 'Liberation Sans', capital: 1409 / 2048 },
+];
+
+/** For readers that look for a font by its name: both, and others whose capitals are as high within a fiftieth. */
+export const FONT_FAMILY = 'National Park, Liberation Sans, Arial, Helvetica, sans-serif';

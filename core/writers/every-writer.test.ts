@@ -25,7 +25,7 @@ import { writeSvg } from './svg';
 
 /* Any standard that may be used, any names that a model may bring, and every writer: readers of their own find what was ruled. */
 
-const font = new Uint8Array(readFileSync('node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf'));
+const fonts = ['lettering/national-park-latin-400.ttf', 'node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf'].map((path) => new Uint8Array(readFileSync(path))); // prettier-ignore
 
 const layer = fc.constantFrom('{class}', 'CUT {material}', '{material} {class}', 'Lines', 'LINES', 'A&B $& %', 'Wände');
 const pen = {
@@ -156,7 +156,7 @@ it('whatever the standard and the names: every file is read, with layers and pen
       expect(new Set(groups).size).toBe(groups.length);
       expect(texts.some((text) => text.includes('Loft'))).toBe(true);
 
-      const document = await getDocument({ data: await writePdf([graphic], { font, title }), verbosity: 0 }).promise;
+      const document = await getDocument({ data: await writePdf([graphic], { fonts, title }), verbosity: 0 }).promise;
       const config = await document.getOptionalContentConfig();
       const told = Object.values(config.getGroups() as Record<string, { name: string }>).map(({ name }) => name);
       expect(told.sort()).toEqual(layers.map(({ name }) => name).sort());

@@ -11,7 +11,7 @@ import { writePdf, type PdfOptions } from './pdf';
 
 /* What PDF.js, which reads the format on its own, finds in the file. */
 
-const font = new Uint8Array(readFileSync('node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf'));
+const fonts = ['lettering/national-park-latin-400.ttf', 'node_modules/pdfjs-dist/standard_fonts/LiberationSans-Regular.ttf'].map((path) => new Uint8Array(readFileSync(path))); // prettier-ignore
 const model = modelOf([
   { solid: box([0, 0, 0], [10, 0.3, 3]), material: 'Brick', class: 'Wall', name: 'W1' },
   { solid: prism(polygon(5, 2, 0.5, 48), 0, 3), material: 'Steel', class: 'Column', name: 'C1' },
@@ -21,7 +21,7 @@ const styled = published(model, plan, { title: true });
 const write = (options: Partial<PdfOptions> = {}, sights = [plan]) =>
   writePdf(
     sights.map((sight) => ({ ...styled, sight })),
-    { font, title: 'Tide station', ...options },
+    { fonts, title: 'Tide station', ...options },
   );
 /** Points to a millimetre. */
 const POINTS = 72 / 25.4;
@@ -93,7 +93,7 @@ describe('a PDF', () => {
     const data = (file.page as unknown as { commonObjs: { get(name: string): { data?: Uint8Array; missingFile?: boolean } } }).commonObjs.get(texts[0]!.fontName); // prettier-ignore
     expect(data.missingFile ?? false).toBe(false);
     // height of capitals over the em of the font's own file: OS/2 sCapHeight (OpenType, OS/2 and Windows metrics)
-    const view = new DataView(font.buffer, font.byteOffset);
+    const view = new DataView(fonts[0]!.buffer, fonts[0]!.byteOffset);
     const table = (tag: string) => {
       for (let k = 0; k < view.getUint16(4); k++)
         if ([0, 1, 2, 3].every((i) => view.getUint8(12 + k * 16 + i) === tag.charCodeAt(i))) return view.getUint32(12 + k * 16 + 8);
@@ -101,6 +101,18 @@ describe('a PDF', () => {
     };
     const capitals = view.getInt16(table('OS/2') + 88) / view.getUint16(table('head') + 18);
     expect((texts[0]!.transform[0]! / POINTS) * capitals).toBeCloseTo(3.5, 3);
+  });
+
+  it('takes signs that the lettering lacks from a second font, which goes along only then; what none has is told by a question mark', async () => {
+    const textIn = async (name: string) => {
+      const bytes = await writePdf([published(model, { ...plan, name }, { title: true })], { fonts, title: '' });
+      const { items } = await (await read(bytes)).page.getTextContent();
+      const shown = items as { str: string; fontName: string }[];
+      return [shown.map(({ str }) => str).join(''), new Set(shown.map(({ fontName }) => fontName)).size];
+    };
+    expect(await textIn('План Ω')).toEqual(['P-01 План Ω1:50', 2]);
+    expect(await textIn('Plan ±0')).toEqual(['P-01 Plan ±01:50', 1]);
+    expect(await textIn('階 Plan')).toEqual(['P-01 ? Plan1:50', 1]);
   });
 
   it('fills by lines that are clipped to the region: nothing of a pattern leaves it', () => {
@@ -113,7 +125,7 @@ describe('a PDF', () => {
     const { page } = await read(await write({ paper: 'A4' }));
     expect((page.view as number[]).slice(2).map((points) => Math.round(points / POINTS))).toEqual([PAPERS.A4[1], PAPERS.A4[0]]);
     const large = published(model, plan, { scale: 20, title: true });
-    const refusal = await writePdf([large], { font, title: '', paper: 'A3' }).catch((e: unknown) => e as Fault);
+    const refusal = await writePdf([large], { fonts, title: '', paper: 'A3' }).catch((e: unknown) => e as Fault);
     expect(sentence(refusal as Fault)).toBe(
       'the drawing takes 520 × 159 mm at 1:20 and does not fit on A3: A2 would at 1:20, 1:25 would on A3',
     );

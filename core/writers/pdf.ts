@@ -3,7 +3,7 @@ import { zlibSync } from 'fflate';
 import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PDFRef } from 'pdf-lib';
 import { oneLine } from '../drafting/safe-names';
 import type { PatternLine } from '../drafting/standard';
-import { CAPITAL_OF_SIZE } from '../drafting/lettering';
+import { LETTERING } from '../drafting/lettering';
 import { roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
 import { circleArc } from '../geometry/arcs/arc';
@@ -22,8 +22,8 @@ const POINTS = 72 / 25.4;
 const LONGEST = 14400;
 
 export interface PdfOptions {
-  /** A font in the form of TrueType: what of it is used is embedded. */
-  readonly font: Uint8Array;
+  /** The fonts of `LETTERING`, in the form of TrueType: what of them is used is embedded. */
+  readonly fonts: readonly Uint8Array[];
   /** The sheet; as large as the drawing with its margin where none is told. */
   readonly paper?: Paper | undefined;
   /** Of the whole file. */
@@ -35,14 +35,14 @@ export interface PdfOptions {
  * optional content, patterns as lines clipped to their region, text that can be searched. The same drawings give the same bytes.
  * @throws Fault paper-too-small
  */
-export async function writePdf(graphics: readonly Graphic[], { font: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
+export async function writePdf(graphics: readonly Graphic[], { fonts: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
   const document = await PDFDocument.create({ updateMetadata: false });
   document.registerFontkit(fontkit);
-  const font = await document.embedFont(bytes, { subset: true });
+  const fonts = await embedded(document, bytes, graphics.flatMap(({ texts }) => texts)); // prettier-ignore
   document.setTitle(oneLine(title));
   document.setProducer('Tarvex');
   const layers = new LayerContents(document);
-  const pages = graphics.map((graphic) => addPage(document, graphic, font, layers, paper));
+  const pages = graphics.map((graphic) => addPage(document, graphic, fonts, layers, paper));
   layers.list();
   addBookmarks(document, pages, graphics.map(({ sight }) => oneLine(titleWords(sight)))); // prettier-ignore
   return document.save({ useObjectStreams: false, addDefaultPage: false });
@@ -74,7 +74,7 @@ class LayerContents {
   }
 }
 
-function addPage(document: PDFDocument, graphic: Graphic, font: PDFFont, contents: LayerContents, paper?: Paper): PDFPage {
+function addPage(document: PDFDocument, graphic: Graphic, fonts: readonly OwnFont[], contents: LayerContents, paper?: Paper): PDFPage {
   const { scale, layers, pens } = graphic;
   const k = 1000 / scale;
   const [u0, v0, u1, v1] = graphic.box;
@@ -99,14 +99,17 @@ function addPage(document: PDFDocument, graphic: Graphic, font: PDFFont, content
     `${number(POINTS / unit)} 0 0 ${number(POINTS / unit)} 0 0 cm 1 J 1 j\n`,
     ...layers.map((_, l) => within(l, fills.get(l) ?? '')),
     ...lines.map(({ pen, layer, paths }) => within(layer, `q ${penOf(pens[pen]!)}\n${paths.join('')}Q\n`)),
-    ...graphic.texts.map((text) => within(text.layer, textOf(text, font, on, pens[text.pen]!))),
+    ...graphic.texts.map((text) => within(text.layer, textOf(text, fonts, on, pens[text.pen]!))),
   ].join('');
   const { context } = document;
   page.node.set(
     PDFName.of('Contents'),
     context.register(context.stream(zlibSync(new TextEncoder().encode(text), { level: QUICK }), { Filter: 'FlateDecode' })),
   );
-  page.node.set(PDFName.of('Resources'), context.obj({ Font: { F: font.ref }, Properties: properties }));
+  page.node.set(
+    PDFName.of('Resources'),
+    context.obj({ Font: Object.fromEntries(fonts.map(({ font }, k) => [`F${k}`, font.ref])), Properties: properties }),
+  );
   return page;
 }
 
@@ -203,15 +206,42 @@ function patternLines(
   return `${dashes(lengths)}\n${out}`;
 }
 
-/** A text in the lettering that goes along; signs that it lacks are told by a question mark. */
-function textOf({ words, height, at, anchor, turn }: Text, font: PDFFont, on: OnPage, pen: Pen): string {
-  const known = new Set(font.getCharacterSet());
-  const safe = Array.from(oneLine(words), (sign) => (known.has(sign.codePointAt(0)!) ? sign : '?')).join('');
-  const size = height / CAPITAL_OF_SIZE;
-  const back = anchor === 'start' ? 0 : font.widthOfTextAtSize(safe, size) * (anchor === 'end' ? 1 : 0.5);
+interface OwnFont {
+  readonly font: PDFFont;
+  readonly capital: number;
+  readonly signs: ReadonlySet<number>;
+}
+
+/** The fonts that some texts need: one that no sign is taken from does not go along. */
+async function embedded(document: PDFDocument, bytes: readonly Uint8Array[], texts: readonly Text[]): Promise<OwnFont[]> {
+  const out: OwnFont[] = [];
+  let missing = new Set(texts.flatMap(({ words }) => Array.from(oneLine(words), (sign) => sign.codePointAt(0)!)));
+  for (const [k, { capital }] of LETTERING.entries()) {
+    if (!missing.size) break;
+    const font = await document.embedFont(bytes[k]!, { subset: true, features: { kern: false } });
+    const signs = new Set(font.getCharacterSet());
+    out.push({ font, capital, signs });
+    missing = new Set([...missing].filter((sign) => !signs.has(sign)));
+  }
+  return out;
+}
+
+/** A text in the first font, with what that lacks from the next; signs that none has are told by a question mark. */
+function textOf({ words, height, at, anchor, turn }: Text, fonts: readonly OwnFont[], on: OnPage, pen: Pen): string {
+  const runs: { own: number; text: string }[] = [];
+  for (const sign of oneLine(words)) {
+    const found = fonts.findIndex(({ signs }) => signs.has(sign.codePointAt(0)!));
+    const [own, text] = found < 0 ? [0, '?'] : [found, sign];
+    if (runs.at(-1)?.own === own) runs.at(-1)!.text += text;
+    else runs.push({ own, text });
+  }
+  const sizeOf = (own: number) => height / fonts[own]!.capital;
+  const width = runs.reduce((sum, { own, text }) => sum + fonts[own]!.font.widthOfTextAtSize(text, sizeOf(own)), 0);
+  const back = anchor === 'start' ? 0 : anchor === 'end' ? width : width / 2;
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const place = [c, s, -s, c, on.x(at[0]) - back * c, on.y(at[1]) - back * s].map((n) => number(n)).join(' ');
-  return `BT ${colour(paperColour(pen.colour))} rg /F ${number(size)} Tf ${place} Tm ${font.encodeText(safe).toString()} Tj ET\n`;
+  const shown = runs.map(({ own, text }) => `/F${own} ${number(sizeOf(own))} Tf ${fonts[own]!.font.encodeText(text).toString()} Tj`);
+  return `BT ${colour(paperColour(pen.colour))} rg ${place} Tm ${shown.join(' ')} ET\n`;
 }
 
 /** A bookmark for each page (ISO 32000-1, 12.3.3). */

@@ -1,5 +1,5 @@
 import { oneLine } from '../drafting/safe-names';
-import { CAPITAL_OF_SIZE, FONT_FAMILY } from '../drafting/lettering';
+import { FONT_FAMILY, LETTERING } from '../drafting/lettering';
 import { roundsByLine, titleWords, type Graphic, type Pen } from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
 import type { PatternLine } from '../drafting/standard';
@@ -111,11 +111,15 @@ export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []):
   const textsOf = new Map<number, string[]>();
   for (const { words, height, at, anchor, turn, pen, layer } of graphic.texts) {
     const turned = turn ? ` transform="rotate(${decimal((-turn * 180) / Math.PI, 5)} ${x(at[0])} ${y(at[1])})"` : '';
-    const tag = `<text x="${x(at[0])}" y="${y(at[1])}" font-size="${decimal(height / CAPITAL_OF_SIZE, 4)}" text-anchor="${anchor}" fill="${paperColour(pens[pen]!.colour)}"${turned}>${clean(words)}</text>`;
+    const tag = `<text x="${x(at[0])}" y="${y(at[1])}" font-size="${decimal(height / LETTERING[0].capital, 4)}" text-anchor="${anchor}" fill="${paperColour(pens[pen]!.colour)}"${turned}>${clean(words)}</text>`;
     textsOf.set(layer, [...(textsOf.get(layer) ?? []), tag]);
   }
   for (const [layer, tags] of textsOf)
-    out.push(`<g id="${idOf(layers[layer]!.name)}" font-family="${FONT_FAMILY}" xml:space="preserve">`, ...tags, '</g>');
+    out.push(
+      `<g id="${idOf(layers[layer]!.name)}" font-family="${FONT_FAMILY}" font-kerning="none" xml:space="preserve">`,
+      ...tags,
+      '</g>',
+    );
   out.push('</svg>', '');
   return out.join('\n');
 }
