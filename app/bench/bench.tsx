@@ -200,6 +200,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     try {
       const sightsOut = await Promise.all(
         what.map(async ({ id, sight: s, scale }) => ({
+          row: `${project.id}/${id}`,
           sight: withSets(s, project),
           scale,
           ...(format === 'svg-behind' && { behind: await imagesBehind(project, id) }),

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { landmarksOf } from '../../core/annotation/landmarks';
 import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import { database, type ModelInfo } from '../data/database';
@@ -49,6 +50,8 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
   const control = useRef<AbortController | null>(null);
   const last = useRef('');
   const shownPrint = useRef('');
+  const shownModel = useRef('');
+  const current = useRef<DrawnSight | null>(null);
   const shownKey = useRef('');
   const cutting = useRef(false);
   // what the painter has of this pane: it is let go with the pane
@@ -92,8 +95,13 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
         try {
           const isShown = last.current === now.row;
           const print = fingerprint(now.model, now.sight);
+          if (isShown && shownPrint.current === print && shownModel.current !== now.model.id && current.current) {
+            // another reading of the model that is drawn just the same: its storeys and grid lines may be others
+            await show(now, print, current.current, true);
+            continue;
+          }
           if (isShown && shownPrint.current === print) {
-            // another wish, or another reading of the model, that is drawn just the same
+            // another wish that is drawn just the same
             shownKey.current = now.key;
             setShown((own) => own && { ...own, key: now.key });
             continue;
@@ -148,13 +156,21 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
       return new Promise((resolve) => setTimeout(resolve, REST));
     }
 
-    async function show({ row: rowShown, key: wished }: Wish, printShown: string, drawn: DrawnSight, isWhatIsWished: boolean) {
-      const paintKey = `${rowShown} ${printShown}`;
+    async function show(
+      { row: rowShown, key: wished, model: modelShown, sight: sightShown }: Wish,
+      printShown: string,
+      kept: DrawnSight,
+      isWhatIsWished: boolean,
+    ) {
+      const paintKey = `${rowShown} ${printShown} ${modelShown.id}`;
+      const drawn = withLandmarks(kept, modelShown, sightShown);
       await painter.hold(paintKey, drawn);
       if (isGone.current) return painter.release(paintKey);
       if (held.current) painter.release(held.current);
       held.current = paintKey;
       last.current = rowShown;
+      current.current = drawn;
+      shownModel.current = modelShown.id;
       shownPrint.current = printShown;
       shownKey.current = isWhatIsWished ? wished : '';
       setShown({ row: rowShown, key: shownKey.current, drawn, paintKey });
@@ -172,4 +188,14 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
     stop: () => control.current?.abort(),
     retry: () => setAttempt((n) => n + 1),
   };
+}
+
+/** A drawing with the storeys and grid lines of the model as it is now: what is kept was drawn with those of another reading, perhaps. */
+function withLandmarks(drawn: DrawnSight, model: ModelInfo, sight: Sight): DrawnSight {
+  try {
+    return { ...drawn, landmarks: landmarksOf(model, sight) };
+  } catch {
+    // its storey is gone: that is told where the sight is drawn
+    return drawn;
+  }
 }

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import type { Region } from '../../core/cutting/cut-faces';
+import { landmarksOf } from '../../core/annotation/landmarks';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
 import { STANDARD } from '../../core/drafting/standard';
@@ -22,7 +23,8 @@ import type { Sight } from '../../core/sights/sight';
 import type { Paper } from '../../core/writers/paper';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
-import { addModel } from '../data/models';
+import { fingerprint } from '../data/fingerprint';
+import { addModel, loadModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
 import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
@@ -44,7 +46,13 @@ const lettering = (): Promise<Uint8Array[]> =>
 export interface ExportJob {
   readonly format: 'dxf' | 'svg' | 'pdf' | 'json';
   /** `behind`: images that go along with an SVG. */
-  readonly sights: readonly { readonly sight: Sight; readonly scale: number; readonly behind?: readonly ImageBehind[] }[];
+  readonly sights: readonly {
+    /** Key under which its drawing may be kept. */
+    readonly row: string;
+    readonly sight: Sight;
+    readonly scale: number;
+    readonly behind?: readonly ImageBehind[];
+  }[];
   readonly archive: string;
   /** Of a DXF: the drawing as one block, and the outlines of cut faces as closed polylines once more. */
   readonly block?: boolean | undefined;
@@ -203,8 +211,11 @@ const engine = {
       // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
       const pages: Graphic[] = [];
       const encoder = new TextEncoder();
-      for (const [i, { sight, scale, behind }] of job.sights.entries()) {
-        const drawing = publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
+      for (const [i, { row, sight, scale, behind }] of job.sights.entries()) {
+        const kept = await keptDrawing(id, row, sight);
+        const drawing = kept
+          ? { ...kept, landmarks: landmarksOf(model, sight) }
+          : publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
         if (isEmpty(drawing.drawing))
           empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
         const graphic = publish(drawing, sight, { standard: STANDARD, scale, isClosed: true, outlines: job.outlines });
@@ -281,6 +292,12 @@ const engine = {
     return Uint32Array.from(model.elements.flatMap((e, i) => (e.facts?.sets?.some((s) => holds[s]) ? [i] : [])));
   },
 };
+
+/** A drawing that was made before and is current. */
+async function keptDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
+  const [info, kept] = await Promise.all([loadModel(id), database.drawings.get(row)]);
+  return info && kept && kept.fingerprint === fingerprint(info, sight) ? kept.drawn : null;
+}
 
 /** The model of one file, set right, as another reading of it. */
 async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { odd } from '../testing/odd-names';
-import { extended, extendedIds, filledIn, layerName } from './safe-names';
+import { extended, extendedIds, filledIn, layerName, plainNames } from './safe-names';
 
 const bytes = (text: string) => new TextEncoder().encode(text).length;
 const isWhole = (text: string) => !/\p{Cc}|[\ud800-\udfff](?![\udc00-\udfff])/u.test(text.replace(/[\ud800-\udbff][\udc00-\udfff]/g, ''));
@@ -15,6 +15,18 @@ describe('names', () => {
         expect(name).not.toBe('0');
         expect(isWhole(name)).toBe(true);
         expect(layerName(name)).toBe(name);
+      }),
+    );
+  });
+
+  it('in plain letters are ASCII, safe, and none is another without its case', () => {
+    expect(plainNames(['Wände', 'wande', 'Straße', 'Čep', '二階', '四階'])).toEqual(['Wande', 'wande 2', 'Strasse', 'Cep', '__', '__ 2']);
+    fc.assert(
+      fc.property(fc.array(odd, { maxLength: 12 }), (names) => {
+        const plain = plainNames(names);
+        for (const name of plain) expect(name).toMatch(/^[ -~]{1,120}$/);
+        for (const name of plain) expect(layerName(name)).toBe(name);
+        expect(new Set(plain.map((name) => name.toLowerCase())).size).toBe(names.length);
       }),
     );
   });

@@ -26,6 +26,22 @@ export function layerName(text: string): string {
   return name === '' ? 'NONE' : name === '0' ? '0-' : name;
 }
 
+/**
+ * Names in plain letters, each another than the rest also without its case: for files whose names hold ASCII alone. Letters lose their marks,
+ * other signs become "_".
+ */
+export function plainNames(names: readonly string[]): string[] {
+  const taken = new Set<string>();
+  return names.map((name) => {
+    const letters = name.normalize('NFKD').replace(/\p{M}/gu, '').replace(/ß/g, 'ss').replace(/[^ -~]/gu, '_'); // prettier-ignore
+    const plain = layerName(letters);
+    let own = plain;
+    for (let n = 2; taken.has(own.toLowerCase()); n++) own = `${shortened(plain, LAYER - 6)} ${n}`;
+    taken.add(own.toLowerCase());
+    return own;
+  });
+}
+
 /** What stands for names in the pattern of a layer's name, put in as it is whatever signs it holds. */
 export const filledIn = (pattern: string, names: Readonly<Record<string, string>>): string =>
   pattern.replace(/\{(\w+)\}/g, (all, key: string) => (Object.hasOwn(names, key) ? names[key]! : all));

@@ -1,4 +1,4 @@
-import { bytesOf, extendedIds, layerName } from '../drafting/safe-names';
+import { bytesOf, extendedIds, layerName, plainNames } from '../drafting/safe-names';
 import { roundsByLine, titleWords, type Graphic } from '../drafting/graphic';
 import { drawnSides } from '../linework/boundary-edges';
 import { arcAt } from '../linework/drawing';
@@ -23,16 +23,17 @@ export interface DxfOptions {
  * LINE, LWPOLYLINE, ARC, CIRCLE, ELLIPSE, HATCH and TEXT; nothing on layer 0; line types and hatches scaled so that they are right on paper
  * at the drawing's scale. Source: DXF Reference, releases 2000, 2010 and 2018.
  */
-export function writeDxf(graphic: Graphic, { unit = 'mm', block = false, plain = false, version = 'R2010' }: DxfOptions = {}): string {
+export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = false, version = 'R2010' }: DxfOptions = {}): string {
   const [insunits, metres] = DXF_UNITS[unit];
   const k = 1 / metres;
   /** One paper millimetre in drawing units. */
-  const paper = (graphic.scale * 0.001) / metres;
-  const { drawing, layers, names } = graphic;
+  const paper = (any.scale * 0.001) / metres;
   const { isModern } = DXF_VERSIONS[version];
+  const graphic = isModern ? any : inPlainLetters(any);
+  const { drawing, layers, names } = graphic;
   const tags = new DxfTags(!isModern);
   const sizeOf = (text: string) => (isModern ? bytesOf(text) : escaped(text).length);
-  const name = blockName(graphic);
+  const [name] = (isModern ? [blockName(graphic)] : plainNames([blockName(graphic)])) as [string];
 
   const entities = new DxfTags(!isModern);
   const owner = block ? '1E' : '1B';
@@ -97,6 +98,18 @@ export function writeDxf(graphic: Graphic, { unit = 'mm', block = false, plain =
   tags.text(0, 'EOF');
   // the seed stands in the header, before the handles are known
   return tags.toString().replace('@SEED', tags.seed);
+}
+
+/** Names of layers and line types without what a release of ASCII has no name for: there an escaped sign is none that a name may hold. */
+function inPlainLetters(graphic: Graphic): Graphic {
+  const types = [...new Set(graphic.pens.map(({ lineType }) => lineType))];
+  const plainTypes = new Map(plainNames(types).map((plain, k) => [types[k]!, plain]));
+  const plain = plainNames(graphic.layers.map(({ name }) => name));
+  return {
+    ...graphic,
+    layers: graphic.layers.map((layer, k) => ({ ...layer, name: plain[k]! })),
+    pens: graphic.pens.map((pen) => ({ ...pen, lineType: plainTypes.get(pen.lineType)! })),
+  };
 }
 
 /** The block's name: number and name of the sight. */
