@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { Fault } from '../../core/faults/fault';
+import { checked } from '../data/checked';
 import type { Background } from './background';
 
 const place = Joi.array().items(Joi.number().min(-1e8).max(1e8)).length(2).required();
@@ -23,9 +23,4 @@ const schema = Joi.object({
 });
 
 /** @throws Fault sight-field */
-export function checkBackground(background: Background): void {
-  const { error } = schema.validate(background, { convert: false });
-  if (!error) return;
-  const [{ path, message } = { path: [], message: '' }] = error.details;
-  throw new Fault('sight-field', { file: background.name, field: path.join('.') || 'it', reason: message.replace(/^"[^"]*" /, '') });
-}
+export const checkBackground = (background: Background): void => checked(schema, background, background.name);

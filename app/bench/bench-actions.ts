@@ -7,6 +7,7 @@ import { sentence } from '../../core/faults/wording';
 import { changeProject, stepHistory } from '../data/change-project';
 import { checkForms } from '../data/file-forms';
 import { nextNumber, type FileForms, type Project, type ProjectSight } from '../data/project';
+import { Refused } from '../data/refused';
 import { patched, type SightPatch } from '../data/sight-patch';
 import { storageSentence } from '../data/storage-fault';
 
@@ -49,7 +50,7 @@ export async function carryOut(project: string, what: BenchIntent): Promise<Benc
           what.label,
           (draft) => {
             const own = draft.sights[what.id];
-            if (!own) throw new Error('That sight was taken away meanwhile.');
+            if (!own) throw new Refused('That sight was taken away meanwhile.');
             if (what.patch) {
               checkSight(patched(own.sight as Sight, what.patch), own.sight.number);
               Object.assign(own.sight, what.patch.set);

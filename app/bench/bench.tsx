@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useFetcher, useNavigate, useRevalidator } from 'react-router';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { titled } from '../../core/drafting/graphic';
 import { drawingBounds } from '../../core/linework/drawing';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
@@ -118,7 +119,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
       ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2
       : keyMiddle(model, keyFrame, sight);
     void painter
-      .ask((own) => own.room(paintKey, sight, selected.scale))
+      .ask((own) => own.room(paintKey, titled(sight), selected.scale))
       .catch(() => null)
       .then((room) => shownRow.current === selected.id && setView(fit(room ?? box, drawingSize, keyV)));
   }, [drawn, paintKey, drawingSize, key.isElevation, keyFrame, model, sight, selected]);

@@ -1,4 +1,5 @@
 import { memo, useMemo, useState } from 'react';
+import { titled } from '../../core/drafting/graphic';
 import type { Sight } from '../../core/sights/sight';
 import { BackgroundGrip } from '../backgrounds/background-grip';
 import { BackgroundLayer } from '../backgrounds/background-layer';
@@ -65,7 +66,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
         matrix={matrix}
         size={size}
         scale={entry?.scale ?? 100}
-        sight={sight}
+        sight={sight && titled(sight)}
         onFault={setUnpainted}
         wash="#F9EDEC"
         label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}

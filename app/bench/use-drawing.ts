@@ -95,13 +95,12 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
         try {
           const isShown = last.current === now.row;
           const print = fingerprint(now.model, now.sight);
-          if (isShown && shownPrint.current === print && shownModel.current !== now.model.id && current.current) {
-            // another reading of the model that is drawn just the same: its storeys and grid lines may be others
-            await show(now, print, current.current, true);
-            continue;
-          }
-          if (isShown && shownPrint.current === print) {
-            // another wish that is drawn just the same
+          if (isShown && shownPrint.current === print && current.current) {
+            // another wish that is drawn just the same; another reading may have other storeys and grid lines
+            if (shownModel.current !== now.model.id) {
+              await show(now, print, current.current, true);
+              continue;
+            }
             shownKey.current = now.key;
             setShown((own) => own && { ...own, key: now.key });
             continue;

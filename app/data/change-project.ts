@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { database, type StepRow } from './database';
 import type { Project } from './project';
+import { Refused } from './refused';
 import { tabName, tellTabs } from './tabs';
 
 enablePatches();
@@ -23,7 +24,7 @@ export async function changeProject(
 ): Promise<void> {
   await database.transaction('rw', database.projects, database.steps, async () => {
     const project = await database.projects.get(id);
-    if (!project) throw new Error('That project is not in this browser.');
+    if (!project) throw new Refused('That project is not in this browser.');
     const [next, patches, inverse] = produceWithPatches(project, recipe);
     if (!patches.length) return;
     await database.projects.put({ ...next, changed: Date.now() });
@@ -43,18 +44,10 @@ export async function changeProject(
   tellTabs(id);
 }
 
-/** What cannot be taken back, for another tab has gone on from it. */
-export class ChangedSince extends Error {
-  constructor(label: string) {
-    super(`“${label}” was changed again in another tab since; it stays as it is there.`);
-    this.name = 'ChangedSince';
-  }
-}
-
 /**
  * Takes back this tab's last step, or does its last undone one again; returns its label, or null when there is none. What other tabs did is
  * left to them.
- * @throws ChangedSince
+ * @throws Refused, where another tab has gone on from that step
  */
 export async function stepHistory(id: string, direction: 'undo' | 'redo', tab: string = tabName()): Promise<string | null> {
   const label = await database.transaction('rw', database.projects, database.steps, async () => {
@@ -64,7 +57,8 @@ export async function stepHistory(id: string, direction: 'undo' | 'redo', tab: s
     const project = await database.projects.get(id);
     if (!step || !project) return null;
     const since = all.filter((s) => s.seq > step.seq && !s.undone && !isOwn(s, tab));
-    if (since.some((s) => s.patches.some((p) => step.patches.some((q) => isSame(p, q))))) throw new ChangedSince(step.label);
+    if (since.some((s) => s.patches.some((p) => step.patches.some((q) => isSame(p, q)))))
+      throw new Refused(`“${step.label}” was changed again in another tab since; it stays as it is there.`);
     await database.projects.put({ ...applyPatches(project, direction === 'undo' ? step.inverse : step.patches), changed: Date.now() });
     await database.steps.put({ ...step, undone: direction === 'undo' ? 1 : 0 });
     return step.label;

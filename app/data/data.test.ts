@@ -128,7 +128,8 @@ describe('a project', () => {
   it('gives numbers inside the transaction: two wishes at once have none twice, and a field taken away is away', async () => {
     const wish = (key: string) => carryOut(id, { intent: 'add', label: 'Section', sights: [{ id: key, scale: 50, sight: section }] });
     await Promise.all([wish('a'), wish('b'), wish('c')]);
-    const numbers = orderedSights(await project()).map((s) => s.sight.number);
+    const all = orderedSights(await project());
+    const numbers = all.map((s) => s.sight.number);
     expect(numbers).toEqual(['P-01', 'S-01', 'S-02', 'S-03']);
     const patch = patchOf({ ...section, depth: 4, levels: false }, { ...section, depth: null });
     expect(patch).toEqual({ set: { depth: null }, cleared: ['levels'] });
@@ -136,7 +137,7 @@ describe('a project', () => {
     const { sight } = (await project()).sights['a']!;
     expect(sight.depth).toBeNull();
     expect('levels' in sight).toBe(false);
-    expect((await carryOut(id, { intent: 'change', label: 'x', id: 'gone', patch })).fault).toMatch('taken away meanwhile');
+    expect((await carryOut(id, { intent: 'change', label: 'x', id: 'gone', patch })).fault).toBe('That sight was taken away meanwhile.');
   });
 
   it('keeps how drawings leave as files; a sheet that there is not changes nothing', async () => {

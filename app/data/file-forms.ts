@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { Fault } from '../../core/faults/fault';
 import { PAPERS } from '../../core/writers/paper';
+import { checked } from './checked';
 import type { FileForms } from './project';
 
 const schema = Joi.object<FileForms>({
@@ -10,9 +10,4 @@ const schema = Joi.object<FileForms>({
 });
 
 /** @throws Fault sight-field */
-export function checkForms(value: unknown): void {
-  const { error } = schema.validate(value, { convert: false });
-  if (!error) return;
-  const [{ path, message } = { path: [], message: '' }] = error.details;
-  throw new Fault('sight-field', { file: 'files', field: path.join('.') || 'it', reason: message.replace(/^"[^"]*" /, '') });
-}
+export const checkForms = (value: unknown): void => checked(schema, value, 'files');

@@ -13,9 +13,13 @@ export function partsOf({ parts, base, fileName, corrections }: ModelInfo): read
 
 /** A name for a model by its file, other than those that are taken. */
 export function nameOf(fileName: string, taken: readonly string[]): string {
-  const plain = fileName.replace(/\.[^.]+$/, '');
+  return nameBeside(fileName.replace(/\.[^.]+$/, ''), taken);
+}
+
+/** A name that none of the others has: with a number where it is taken. */
+export function nameBeside(name: string, taken: readonly string[]): string {
   for (let n = 1; ; n++) {
-    const name = n === 1 ? plain : `${plain} ${n}`;
-    if (!taken.includes(name)) return name;
+    const own = n === 1 ? name : `${name} ${n}`;
+    if (!taken.includes(own)) return own;
   }
 }

@@ -1,5 +1,6 @@
 import { database, type ModelInfo, type ModelRow, type StepRow } from './database';
 import { deleteModels } from './models';
+import { nameBeside } from './parts';
 import type { Project, ProjectSight } from './project';
 import { usualScale } from '../figures/usual-scale';
 
@@ -24,14 +25,6 @@ export async function createProject(name: string, modelId: string, sights: reado
     await database.projects.add({ ...project, name: nameBeside(name, taken) });
   });
   return id;
-}
-
-/** A name that none of the others has: a number more. */
-function nameBeside(name: string, taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const own = n === 1 ? name : `${name} ${n}`;
-    if (!taken.includes(own)) return own;
-  }
 }
 
 /** A first plan for each storey that holds something, so that a new project does not begin with an empty bench. */

@@ -1,3 +1,5 @@
+import { Refused } from './refused';
+
 /** Larger than its bytes, a kept model takes so much more: its list of elements, and what the store adds. */
 const MORE = 1.3;
 
@@ -18,7 +20,7 @@ export async function ensureRoom(bytes: number): Promise<void> {
 export function storageSentence(error: unknown): string {
   // a transaction that is undone for want of room, and what crosses from a worker, have the cause in their message alone
   const { name = '', message = '', inner } = error as { name?: string; message?: string; inner?: { name?: string } };
-  if (name === 'ChangedSince') return message;
+  if (error instanceof Refused) return message;
   const told = `${name} ${inner?.name} ${message}`;
   if (told.includes('QuotaExceededError'))
     return 'This browser has no room left for the project: delete other projects or free disk space. What was there before is kept.';

@@ -2,6 +2,7 @@ import type { Corrections } from '../../core/model/correct';
 import { changeProject } from '../data/change-project';
 import { database, type ModelInfo } from '../data/database';
 import { loadModel } from '../data/models';
+import { Refused } from '../data/refused';
 import { partsOf, type PartWish } from '../data/parts';
 
 /** The turns of this tab, by project. */
@@ -19,7 +20,7 @@ function inTurn<T>(project: string, work: () => Promise<T>): Promise<T> {
 async function latest(project: string): Promise<ModelInfo> {
   const row = await database.projects.get(project);
   const model = row && (await loadModel(row.model));
-  if (!model) throw new Error('That project is not in this browser.');
+  if (!model) throw new Refused('That project is not in this browser.');
   return model;
 }
 

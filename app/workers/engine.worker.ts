@@ -20,12 +20,12 @@ import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { Sight } from '../../core/sights/sight';
-import type { Paper } from '../../core/writers/paper';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
 import { fingerprint } from '../data/fingerprint';
 import { addModel, loadModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
+import type { FileForms } from '../data/project';
 import { fileName } from '../data/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
@@ -43,7 +43,7 @@ const lettering = (): Promise<Uint8Array[]> =>
   Promise.all(LETTERING_URLS.map(async (url) => new Uint8Array(await (await fetch(url)).arrayBuffer())));
 
 /** What is exported, in which form. */
-export interface ExportJob {
+export interface ExportJob extends FileForms {
   readonly format: 'dxf' | 'svg' | 'pdf' | 'json';
   /** `behind`: images that go along with an SVG. */
   readonly sights: readonly {
@@ -54,11 +54,6 @@ export interface ExportJob {
     readonly behind?: readonly ImageBehind[];
   }[];
   readonly archive: string;
-  /** Of a DXF: the drawing as one block, and the outlines of cut faces as closed polylines once more. */
-  readonly block?: boolean | undefined;
-  readonly outlines?: boolean | undefined;
-  /** Of a PDF: the sheet; as large as each drawing where none is told. */
-  readonly paper?: Paper | undefined;
 }
 
 /** A file, and in a sentence each the sights on which nothing is to be seen. */

@@ -96,6 +96,12 @@ describe('annotation', () => {
     expect(pieces).toEqual([[-2, 0], [6, 8]]); // prettier-ignore
   });
 
+  it('has no grid line of an axis without a length, and ends on one whose points repeat', () => {
+    const at = [4, 3, 0] as const;
+    const damaged = { ...hall, grid: [{ tag: 'X', from: at, to: at }, { tag: 'Y', from: at, to: at, curve: [at, at] }, { tag: 'Z', from: [2, -2, 0], to: [2, 8, 0], curve: [[2, -2, 0], [2, -2, 0], [2, 8, 0], [2, 8, 0]] }] } as Model; // prettier-ignore
+    expect(textsOf(published(damaged, PLAN), 'GRID TAGS').map(({ words }) => words)).toEqual(['Z', 'Z']);
+  });
+
   it('is left out where the sight or the call says so, and no line of the drawing changes with it', () => {
     const all = published(hall, SECTION);
     const none = published(hall, { ...SECTION, levels: false }, { grid: false });

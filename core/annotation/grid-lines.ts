@@ -10,6 +10,8 @@ const OUT = 9;
 const FAR = 40;
 /** Beyond the top of an upright drawing. */
 const OVER = 4;
+/** A step along an axis that is none, metres. */
+const LEAST = 1e-6;
 /** Between two tags. */
 const CLEAR = 0.8;
 
@@ -35,7 +37,7 @@ export function markGrid(
   const radius = height * 1.15 * mm;
   const tags: Place[] = [];
   for (const { tag, points } of axes) {
-    const path = points.length > 2 ? reached(points, box, mm) : upright(points[0]!, box, mm);
+    const path = points.length > 2 ? reached(withoutRests(points), box, mm) : upright(points[0]!, box, mm);
     if (!path) continue;
     const ends: readonly (readonly [Place, Place])[] =
       points.length > 2 ? [[path[0]!, path[1]!], [path.at(-1)!, path.at(-2)!]] : [[path[0]!, path[1]!]]; // prettier-ignore
@@ -60,6 +62,12 @@ export function markGrid(
   }
 }
 
+/** An axis without points that repeat the one before: they have no direction. Of one without a length a single point stays. */
+function withoutRests(points: Float64Array): Float64Array {
+  const moves = (i: number) => Math.hypot(points[i]! - points[i - 2]!, points[i + 1]! - points[i - 1]!) > LEAST;
+  return points.filter((_, i) => i < 2 || moves(i - (i % 2)));
+}
+
 /** Through an upright drawing: from below it to just over it. Outside it there is none. */
 function upright(u: number, [u0, v0, u1, v1]: Box, mm: number): Place[] | null {
   return u < u0 - OVER * mm || u > u1 + OVER * mm ? null : [[u, v0 - OUT * mm], [u, v1 + OVER * mm]]; // prettier-ignore
@@ -69,6 +77,7 @@ function upright(u: number, [u0, v0, u1, v1]: Box, mm: number): Place[] | null {
 function reached(points: Float64Array, [u0, v0, u1, v1]: Box, mm: number): Place[] | null {
   const path = Array.from({ length: points.length / 2 }, (_, i): Place => [points[i * 2]!, points[i * 2 + 1]!]);
   const isIn = ([u, v]: Place, by: number) => u >= u0 - by && u <= u1 + by && v >= v0 - by && v <= v1 + by;
+  if (path.length < 2) return null;
   if (path.length > 2) return path.some((p) => isIn(p, 0)) ? path : null;
   const [a, b] = path as [Place, Place];
   const span = along(a, b, [u0 - OUT * mm, v0 - OUT * mm, u1 + OUT * mm, v1 + OUT * mm]);

@@ -65,7 +65,8 @@ function uprightAxes(model: Marked, { frame, from, length }: { frame: Frame; fro
   const [rx, ry] = frame.right;
   return model.grid.flatMap(({ tag, from: a, to: b, curve }): Axis[] => {
     const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-    if (curve || Math.abs(dx * rx + dy * ry) > TRUE * Math.hypot(dx, dy)) return [];
+    // one without a length has no direction
+    if (curve || !(Math.hypot(dx, dy) > 0) || Math.abs(dx * rx + dy * ry) > TRUE * Math.hypot(dx, dy)) return [];
     const [u] = onto(frame, model, a);
     return u < 0 && length < Infinity ? [] : u > length ? [] : [{ tag, points: Float64Array.of(from + u, 0) }];
   });

@@ -119,5 +119,8 @@ export const NO_STROKES: Strokes = {
 /** What of a sight is put on its drawing late, and no line hangs on. */
 export type Titled = Pick<Sight, 'kind' | 'number' | 'name' | 'levels' | 'grid'>;
 
+/** That of a sight alone: a hand that drags the rest of it changes nothing here. */
+export const titled = ({ kind, number, name, levels, grid }: Titled): Titled => ({ kind, number, name, levels, grid });
+
 /** The number and name of what is drawn, in one line. */
 export const titleWords = ({ number, name, kind }: Graphic['sight']): string => `${number} ${name}`.trim() || kind;

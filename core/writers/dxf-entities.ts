@@ -19,8 +19,8 @@ export interface EntityForm {
   readonly isModern: boolean;
 }
 
-/** A text as it may stand in TEXT, where %% begins a sign of its own (DXF Reference, TEXT): %%% is the percent sign. */
-const signsOf = (words: string): string => oneLine(words).replace(/%%/g, '%%%%%%');
+/** A text as it may stand in TEXT, where %% begins a sign of its own (DXF Reference, TEXT): %%% is the percent sign; and a caret with a letter is a control character, with a space itself. */
+const signsOf = (words: string): string => oneLine(words).replace(/%%/g, '%%%%%%').replace(/\^/g, '^ ');
 
 /** Writes the entities of a drawing into one block record. */
 export class EntityWriter {
