@@ -1,5 +1,6 @@
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, type LinksFunction } from 'react-router';
 import type { Route } from './+types/root';
+import { isOutdated, OUTDATED } from './frame/outdated';
 import './app.css';
 import textFont from './fonts/encode-sans-semi-condensed-latin-400-normal.woff2?url';
 import letterFont from './fonts/national-park-latin-600-normal.woff2?url';
@@ -40,18 +41,11 @@ export function HydrateFallback() {
   return <p className="p-5 text-graphite">Opening…</p>;
 }
 
-/** A part of the page that is fetched when it is needed, and is no longer there after an update. */
-const isOutdated = (error: unknown): boolean =>
-  error instanceof Error && /dynamically imported module|Importing a module script failed|error loading dynamically/i.test(error.message);
-
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const [title, text] = isRouteErrorResponse(error)
     ? [error.status === 404 ? 'Not here' : 'That did not work', String(error.data || error.statusText)]
     : isOutdated(error)
-      ? [
-          'A newer version is there',
-          'This page was opened before Tarvex was updated, and a part of it is gone. Nothing is lost: load the page anew.',
-        ]
+      ? ['A newer version is there', OUTDATED]
       : ['That did not work', error instanceof Error ? error.message : 'Something went wrong.'];
   return (
     <main className="grid h-screen place-content-center gap-2 text-center">

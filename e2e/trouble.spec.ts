@@ -13,7 +13,7 @@ test('a damaged IFC gives one sentence, and nothing that was there is lost', asy
   const alert = page.getByRole('alert');
   await expect(alert).toContainText(/torn\.ifc is damaged: a text that begins in line \d+ has no end; export the file anew/);
   await drop(page, 'photo.jpg', Buffer.from([0xff, 0xd8, 0xff]));
-  await expect(alert).toContainText('photo.jpg: no reader for files of the kind');
+  await expect(alert.last()).toContainText('photo.jpg: no reader for files of the kind');
   await expect(page.getByRole('row')).toHaveCount(2);
   await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
   await drawn(page, 'S-03');

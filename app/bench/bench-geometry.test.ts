@@ -25,7 +25,18 @@ const model = {
   mainAngle: 0,
   bounds: [95, 195, 0, 131, 215, 10],
 } as unknown as ModelInfo;
-const project: Project = { id: 'p', name: 'p', model: 'm', created: 0, changed: 0, binned: null, sights: {} };
+const project: Project = {
+  id: 'p',
+  name: 'p',
+  model: 'm',
+  created: 0,
+  changed: 0,
+  binned: null,
+  sights: {},
+  sets: {},
+  backgrounds: {},
+  accepted: {},
+};
 const section = (look: 'left' | 'right'): Sight => ({
   kind: 'section',
   number: 'S-01',

@@ -2,12 +2,7 @@ import { data, useNavigate } from 'react-router';
 import { orderedSights } from '../data/project';
 import { useProject } from '../project/use-project';
 import { Bench } from './bench';
-import { carryOut, type BenchIntent } from './bench-actions';
 import type { Route } from './+types/bench-route';
-
-export async function clientAction({ request, params }: Route.ClientActionArgs) {
-  return carryOut(params.project, (await request.json()) as BenchIntent);
-}
 
 export function clientLoader({ params }: Route.ClientLoaderArgs) {
   if (params.sight && params.sight.length > 100) throw data('There is no such sight.', { status: 404 });

@@ -1,23 +1,19 @@
-import * as Comlink from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useFetcher, useNavigate, useRevalidator } from 'react-router';
+import { useNavigate } from 'react-router';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { titled } from '../../core/drafting/graphic';
 import { drawingBounds } from '../../core/linework/drawing';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
-import { imagesBehind } from '../backgrounds/images-behind';
 import type { KeepBackground } from '../backgrounds/use-backgrounds';
 import { solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { ShownFinding } from '../workers/drawn-sight';
 import { painter } from '../workers/painter';
-import { pool, Stopped } from '../workers/pool';
-import { Chain } from '../ui/chain';
-import type { BenchAnswer, BenchIntent } from './bench-actions';
+import { exportDrawings, type ExportFormat } from '../jobs/export-drawings';
+import { Chain } from '../frame/chain';
 import { CanvasHead } from './canvas-head';
-import type { ExportFormat } from './export-menu';
 import { DrawingPane } from './drawing-pane';
 import { KeyChanges } from './key-changes';
 import { KeyPane } from './key-pane';
@@ -28,13 +24,14 @@ import { Palette } from './palette';
 import { Plumb } from './plumb';
 import { PointerStore } from './pointer-store';
 import { Register } from './register';
-import { saveFile } from './save-file';
 import { frameOf, gridAlong, keyFrameOf, lineOf, toKey, lookingWords, withLine } from './sight-geometry';
 import { Slate } from './slate';
 import { Straightedge } from './straightedge';
 import { useBenchKeys } from './use-bench-keys';
 import { withSets } from '../data/sets';
 import { patchOf } from '../data/sight-patch';
+import { useCommands } from '../project/use-commands';
+import type { Command } from '../project/commands';
 import { useDrawing } from './use-drawing';
 import { useOutlines } from './use-outlines';
 import { useKey } from './use-key';
@@ -52,16 +49,14 @@ interface Props {
 
 /** The main screen. Holds what is being changed and what is looked at; everything kept goes through the route's action. */
 export function Bench({ project, model, sights, selected, onSelect }: Props) {
-  const fetcher = useFetcher<BenchAnswer>();
+  const { send, last } = useCommands(project.id);
   const navigate = useNavigate();
-  const { revalidate } = useRevalidator();
   const [draft, setDraft] = useState<{ id: string; sight: Sight } | null>(null);
   const [view, setView] = useState<BenchView>({ u: 0, v: 0, zoom: 40, keyV: 0 });
   const [share, setShare] = useState(1.36);
   const [placing, setPlacing] = useState<{ first: Vec2 | null } | null>(null);
   const [hovered, setHovered] = useState<string | null>(null);
   const [open, setOpen] = useState<'palette' | 'keys' | 'new' | null>(null);
-  const [job, setJob] = useState<{ label: string; share: number; stop: () => void } | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [store] = useState(() => new PointerStore());
   const firstField = useRef<HTMLInputElement>(null);
@@ -79,21 +74,13 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const grid = useMemo(() => (frame ? gridAlong(model, frame) : []), [model, frame]);
   const states = useStates(project, model, sights, selected, live);
 
-  const submit = useCallback(
-    (what: BenchIntent) =>
-      void fetcher.submit(what as never, {
-        method: 'post',
-        encType: 'application/json',
-        action: `/project/${project.id}/bench${selected ? `/${selected.id}` : ''}`,
-      }),
-    [fetcher, project.id, selected],
-  );
-  const outlines = useOutlines(project.id, model, () => void revalidate(), setFault);
+  const submit = (command: Command) => void send(command);
+  const outlines = useOutlines(model, send);
   const key = useKey(project.id, model, sight, keyFrame, view, keySize, outlines.isOn || placing !== null);
   const change = (next: Sight, label: string, goesOn = false) => {
     if (!selected) return;
     setDraft({ id: selected.id, sight: next });
-    submit({ intent: 'change', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
+    submit({ intent: 'change sight', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
   };
   // What was kept is the truth again once the action has ended.
   const [settledOn, setSettledOn] = useState(saved);
@@ -101,10 +88,10 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     setSettledOn(saved);
     setDraft(null);
   }
-  const refused = fetcher.state === 'idle' ? (fetcher.data?.fault ?? null) : null;
-  const [refusedWith, setRefusedWith] = useState(refused);
-  if (refusedWith !== refused) {
-    setRefusedWith(refused);
+  const refused = last?.fault ?? null;
+  const [heard, setHeard] = useState(last);
+  if (heard !== last) {
+    setHeard(last);
     if (refused) setDraft(null);
   }
 
@@ -148,7 +135,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
       return;
     }
     submit({
-      intent: 'add',
+      intent: 'add sights',
       label: choice === 'elevations' ? 'Four elevations' : choice === 'plans' ? 'Plans for the storeys' : 'Isometric',
       sights: made,
     });
@@ -157,13 +144,13 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const placed = (a: Vec2, b: Vec2) => {
     setPlacing(null);
     const made = newSection(project, model, [a, b]);
-    submit({ intent: 'add', label: `Section ${made.sight.number}`, sights: [made] });
+    submit({ intent: 'add sights', label: `Section ${made.sight.number}`, sights: [made] });
     onSelect(made.id);
   };
   const removeSight = (id: string) => {
     const at = sights.findIndex((s) => s.id === id);
     if (at < 0) return;
-    submit({ intent: 'remove', label: `Remove ${sights[at]!.sight.number}`, ids: [id] });
+    submit({ intent: 'remove sights', label: `Remove ${sights[at]!.sight.number}`, ids: [id] });
     if (id === selected?.id) onSelect((sights[at + 1] ?? sights[at - 1])?.id ?? null);
   };
   const remove = () => selected && removeSight(selected.id);
@@ -193,36 +180,8 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     goTo(placed[finding.current]!);
   };
 
-  const exportFile = async (format: ExportFormat, all: boolean) => {
-    const control = new AbortController();
-    const what = all ? sights : sights.filter((s) => s.id === selected?.id);
-    setFault(null);
-    setJob({ label: all ? `exporting ${what.length} sights` : 'exporting', share: 0, stop: () => control.abort() });
-    try {
-      const sightsOut = await Promise.all(
-        what.map(async ({ id, sight: s, scale }) => ({
-          row: `${project.id}/${id}`,
-          sight: withSets(s, project),
-          scale,
-          ...(format === 'svg-behind' && { behind: await imagesBehind(project, id) }),
-        })),
-      );
-      const { name, bytes, empty } = await pool.back.run(
-        (engine) =>
-          engine.exportFile(
-            model.id,
-            { format: format === 'svg-behind' ? 'svg' : format, sights: sightsOut, archive: project.name, ...project.files },
-            Comlink.proxy((done: number) => setJob((j) => j && { ...j, share: done })),
-          ),
-        control.signal,
-      );
-      saveFile(name, bytes);
-      if (empty.length) setFault(`${name} is written, but there is nothing to see in it. ${empty.join('. ')}.`);
-    } catch (error) {
-      if (!(error instanceof Stopped)) setFault((error as Error).message);
-    }
-    setJob(null);
-  };
+  const exportFile = (format: ExportFormat, all: boolean) =>
+    void exportDrawings(project, all ? sights : sights.filter((s) => s.id === selected?.id), format);
 
   const actions = {
     create,
@@ -296,13 +255,13 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           paper={selected && live.drawn ? paperShare(view, selected.scale) : null}
           onPaper={setPaper}
           onFit={whole}
-          onExport={(format, all) => void exportFile(format, all)}
+          onExport={exportFile}
           exportable={sights.length}
           forms={project.files ?? {}}
           onForms={(files, label) => submit({ intent: 'files', label, files })}
           hasBehind={Object.values(project.backgrounds ?? {}).some((b) => b.on.pane === 'drawing' && b.on.sight === selected?.id)}
-          working={job ?? (live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null)}
-          said={fetcher.state === 'idle' ? (fetcher.data?.said ?? null) : null}
+          working={live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null}
+          said={last?.said ?? null}
           findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
           onFinding={goTo}
         />
@@ -385,7 +344,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
         onHover={setHovered}
         onRename={(id, name) => {
           const own = sights.find((s) => s.id === id);
-          if (own) submit({ intent: 'change', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
+          if (own) submit({ intent: 'change sight', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
         }}
         onNew={create}
         onRemove={removeSight}
@@ -399,7 +358,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           entry={selected}
           sight={sight}
           onChange={change}
-          onScale={(scale) => submit({ intent: 'change', label: `Scale of ${sight.number}`, id: selected.id, scale })}
+          onScale={(scale) => submit({ intent: 'change sight', label: `Scale of ${sight.number}`, id: selected.id, scale })}
           onFlip={flip}
           onRemove={remove}
           firstField={firstField}

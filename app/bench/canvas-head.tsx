@@ -2,7 +2,8 @@ import { DropdownMenu } from 'radix-ui';
 import { Working } from '../ui/working';
 import type { ShownFinding } from '../workers/drawn-sight';
 import type { FileForms } from '../data/project';
-import { ExportMenu, type ExportFormat } from './export-menu';
+import type { ExportFormat } from '../jobs/export-drawings';
+import { ExportMenu } from './export-menu';
 import { ProofChip } from './proof-chip';
 
 interface Props {

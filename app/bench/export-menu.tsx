@@ -1,8 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { PAPERS, type Paper } from '../../core/writers/paper';
 import type { FileForms } from '../data/project';
-
-export type ExportFormat = 'dxf' | 'svg' | 'pdf' | 'json' | 'svg-behind';
+import type { ExportFormat } from '../jobs/export-drawings';
 
 interface Props {
   readonly onExport: (format: ExportFormat, all: boolean) => void;

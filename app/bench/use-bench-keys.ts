@@ -1,6 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { ProjectSight } from '../data/project';
-import type { ExportFormat } from './export-menu';
+import type { ExportFormat } from '../jobs/export-drawings';
 import type { NewSightChoice } from './new-sight-menu';
 import type { PaletteEntry } from './palette';
 
@@ -12,7 +12,7 @@ interface Actions {
   readonly step: (by: 1 | -1) => void;
   readonly whole: () => void;
   readonly setPaper: (share: number) => void;
-  readonly exportFile: (format: ExportFormat, all: boolean) => Promise<void>;
+  readonly exportFile: (format: ExportFormat, all: boolean) => void;
   readonly onSelect: (id: string | null) => void;
   readonly focusCut: () => void;
   readonly plant: () => void;

@@ -2,10 +2,12 @@ import { useEffect, useRef, useState } from 'react';
 import { landmarksOf } from '../../core/annotation/landmarks';
 import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
-import { database, type ModelInfo } from '../data/database';
+import type { ModelInfo } from '../data/database';
+import { keepDrawing, keptDrawing } from '../data/drawings';
 import { fingerprint, linesOf } from '../data/fingerprint';
 import { painter } from '../workers/painter';
-import { pool, quickCut, Stopped } from '../workers/pool';
+import { pool, quickCut } from '../workers/pool';
+import { Stopped } from '../workers/stopped';
 import type { DrawnSight } from '../workers/drawn-sight';
 
 export interface LiveDrawing {
@@ -106,9 +108,9 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
             continue;
           }
           // what is shown is what was kept last: it is fetched only for another sight
-          const kept = isShown ? undefined : await database.drawings.get(now.row);
-          if (kept) await show(now, kept.fingerprint, kept.drawn, kept.fingerprint === print);
-          if (kept?.fingerprint === print) continue;
+          const kept = isShown ? undefined : await keptDrawing(now.row);
+          if (kept) await show(now, kept.print, kept.drawn, kept.print === print);
+          if (kept?.print === print) continue;
           setWorking(true);
           const run = new AbortController();
           control.current = run;
@@ -118,7 +120,7 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
           const drawn = await pool[lane].run((engine) => engine.draw(now.model.id, now.sight, token), run.signal);
           await show(now, print, drawn, true);
           setQuick(null);
-          void database.drawings.put({ id: now.row, fingerprint: print, drawn }).catch(() => undefined);
+          void keepDrawing(now.row, print, drawn);
         } catch (error) {
           if (error instanceof Stopped) wish.current = null;
           // a drawing that was overtaken is no fault: the next wish is on its way

@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
-import type { DrawnOutline } from '../../core/model/plan';
 import type { ModelInfo } from '../data/database';
 import { squared } from './sight-geometry';
-import { correctModel } from '../project/model-changes';
-import { pool } from '../workers/pool';
+import type { CorrectionPatch } from '../project/commands';
+import type { Send } from '../project/use-commands';
 
 /** How outlines are drawn into a plan. */
 export interface OutlineWay {
@@ -21,7 +20,7 @@ const FIRST: OutlineWay = { layer: 'WALLS', kind: 'wall line', thickness: 0.3, s
 const NEAR = 9;
 
 /** The drawing of outlines in the Key of a plan: points one by one, then an outline more in the model. Null for other models. */
-export function useOutlines(project: string, model: ModelInfo, onModel: () => void, onFault: (words: string) => void) {
+export function useOutlines(model: ModelInfo, send: Send) {
   const [isOn, setOn] = useState(false);
   const [way, setWay] = useState(FIRST);
   const [points, setPoints] = useState<readonly Vec2[]>([]);
@@ -29,20 +28,10 @@ export function useOutlines(project: string, model: ModelInfo, onModel: () => vo
   const [isBusy, setBusy] = useState(false);
   const drawn = model.corrections.drawn ?? [];
 
-  const keep = async (patch: (drawn: readonly DrawnOutline[]) => readonly DrawnOutline[], label: string) => {
+  const keep = async (patch: CorrectionPatch, label: string) => {
     setBusy(true);
     setPicked(null);
-    try {
-      await correctModel(
-        project,
-        label,
-        (corrections) => ({ ...corrections, drawn: patch(corrections.drawn ?? []) }),
-        (id, corrections) => pool.back.run((engine) => engine.correct(id, corrections)),
-      );
-      onModel();
-    } catch (error) {
-      onFault((error as Error).message);
-    }
+    await send({ intent: 'correct', label, patch });
     setBusy(false);
   };
   const begin = points[0];
@@ -55,7 +44,7 @@ export function useOutlines(project: string, model: ModelInfo, onModel: () => vo
     // the polygon kernel comes when it is needed
     const strip = isOutline || !isEnough ? null : (await import('../../core/readers/plan/strip')).stripOutlines;
     const rings = strip ? strip(flat, way.thickness) : [flat.slice(0, points.length * 2)];
-    if (isEnough && rings.length) await keep((all) => [...all, { layer: way.layer, rings }], `Outline on ${way.layer}`);
+    if (isEnough && rings.length) await keep({ draw: { layer: way.layer, rings } }, `Outline on ${way.layer}`);
   };
   return {
     canDraw: model.plan !== undefined,
@@ -94,7 +83,7 @@ export function useOutlines(project: string, model: ModelInfo, onModel: () => vo
     pick: setPicked,
     remove: () => {
       const own = picked === null ? null : drawn[picked];
-      if (own) void keep((all) => all.filter((d) => JSON.stringify(d) !== JSON.stringify(own)), `Outline on ${own.layer} taken away`);
+      if (own) void keep({ undraw: own }, `Outline on ${own.layer} taken away`);
     },
   };
 }

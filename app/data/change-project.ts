@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
 import { database, type StepRow } from './database';
 import type { Project } from './project';
+import { keepChanges, loadProject, projectTables } from './project-rows';
 import { Refused } from './refused';
 import { tabName, tellTabs } from './tabs';
 
@@ -22,12 +23,12 @@ export async function changeProject(
   recipe: (draft: Draft<Project>) => void,
   { tab = tabName(), goesOn = false }: ChangeOptions = {},
 ): Promise<void> {
-  await database.transaction('rw', database.projects, database.steps, async () => {
-    const project = await database.projects.get(id);
+  await database.transaction('rw', [...projectTables(), database.steps], async () => {
+    const project = await loadProject(id);
     if (!project) throw new Refused('That project is not in this browser.');
     const [next, patches, inverse] = produceWithPatches(project, recipe);
     if (!patches.length) return;
-    await database.projects.put({ ...next, changed: Date.now() });
+    await keepChanges({ ...next, changed: Date.now() }, patches);
     const all = await database.steps.where('project').equals(id).toArray();
     const stale = all.filter((s) => s.undone && isOwn(s, tab)).map((s) => s.seq);
     const done = all.filter((s) => !s.undone);
@@ -50,16 +51,17 @@ export async function changeProject(
  * @throws Refused, where another tab has gone on from that step
  */
 export async function stepHistory(id: string, direction: 'undo' | 'redo', tab: string = tabName()): Promise<string | null> {
-  const label = await database.transaction('rw', database.projects, database.steps, async () => {
+  const label = await database.transaction('rw', [...projectTables(), database.steps], async () => {
     const all = await database.steps.where('project').equals(id).toArray();
     const own = all.filter((s) => s.undone === (direction === 'undo' ? 0 : 1) && isOwn(s, tab));
     const step = direction === 'undo' ? own.at(-1) : own[0];
-    const project = await database.projects.get(id);
+    const project = await loadProject(id);
     if (!step || !project) return null;
     const since = all.filter((s) => s.seq > step.seq && !s.undone && !isOwn(s, tab));
     if (since.some((s) => s.patches.some((p) => step.patches.some((q) => isSame(p, q)))))
       throw new Refused(`“${step.label}” was changed again in another tab since; it stays as it is there.`);
-    await database.projects.put({ ...applyPatches(project, direction === 'undo' ? step.inverse : step.patches), changed: Date.now() });
+    const patches = direction === 'undo' ? step.inverse : step.patches;
+    await keepChanges({ ...applyPatches(project, patches), changed: Date.now() }, patches);
     await database.steps.put({ ...step, undone: direction === 'undo' ? 1 : 0 });
     return step.label;
   });

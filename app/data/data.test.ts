@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Sight } from '../../core/sights/sight';
-import { carryOut } from '../bench/bench-actions';
+import { carryOut as carry } from '../project/carry-out';
+import type { Command } from '../project/commands';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
 import { addModel, deleteModels, loadModel } from './models';
@@ -11,6 +12,7 @@ import { withSets } from './sets';
 import { patchOf, type SightPatch } from './sight-patch';
 import { pack, unpack } from './packed';
 import { nextNumber, orderedSights, type Project } from './project';
+import { loadProject } from './project-rows';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
 import { ensureRoom, storageSentence } from './storage-fault';
 
@@ -27,7 +29,9 @@ const section: Sight = {
 };
 
 let id = '';
-const project = async (): Promise<Project> => (await database.projects.get(id))!;
+const project = async (): Promise<Project> => (await loadProject(id))!;
+const none = () => Promise.reject(new Error('no engine here'));
+const carryOut = (of: string, command: Command) => carry(of, command, { correct: none, arrange: none, remake: none });
 beforeEach(async () => {
   await Promise.all(database.tables.map((table) => table.clear()));
   id = await createProject('Station', 'model-1', [{ scale: 100, sight: plan('P-01') }]);
@@ -77,9 +81,9 @@ describe('a project', () => {
 
   it('is changed by checked sights only', async () => {
     const [entry] = Object.values((await project()).sights);
-    const bad = await carryOut(id, { intent: 'change', label: 'x', id: entry!.id, patch: { set: { height: 1e9 }, cleared: [] } });
+    const bad = await carryOut(id, { intent: 'change sight', label: 'x', id: entry!.id, patch: { set: { height: 1e9 }, cleared: [] } });
     expect(bad.fault).toMatch(/height must be less than/);
-    const good = await carryOut(id, { intent: 'add', label: 'Section S-01', sights: [{ id: 'new', scale: 50, sight: section }] });
+    const good = await carryOut(id, { intent: 'add sights', label: 'Section S-01', sights: [{ id: 'new', scale: 50, sight: section }] });
     expect(good.fault).toBeNull();
     const kept = await project();
     expect(orderedSights(kept).map((s) => s.sight.number)).toEqual(['P-01', 'S-01']);
@@ -111,7 +115,7 @@ describe('a project', () => {
 
   it('makes one step of a key that is held down, and goes back before all of it', async () => {
     const [entry] = Object.values((await project()).sights);
-    const nudge = (height: number, goesOn: boolean) => carryOut(id, { intent: 'change', label: 'Height', id: entry!.id, patch: { set: { height }, cleared: [] }, goesOn }); // prettier-ignore
+    const nudge = (height: number, goesOn: boolean) => carryOut(id, { intent: 'change sight', label: 'Height', id: entry!.id, patch: { set: { height }, cleared: [] }, goesOn }); // prettier-ignore
     await nudge(1.21, false);
     for (const height of [1.22, 1.23, 1.24]) await nudge(height, true);
     expect(await database.steps.count()).toBe(1);
@@ -126,18 +130,21 @@ describe('a project', () => {
   });
 
   it('gives numbers inside the transaction: two wishes at once have none twice, and a field taken away is away', async () => {
-    const wish = (key: string) => carryOut(id, { intent: 'add', label: 'Section', sights: [{ id: key, scale: 50, sight: section }] });
+    const wish = (key: string) =>
+      carryOut(id, { intent: 'add sights', label: 'Section', sights: [{ id: key, scale: 50, sight: section }] });
     await Promise.all([wish('a'), wish('b'), wish('c')]);
     const all = orderedSights(await project());
     const numbers = all.map((s) => s.sight.number);
     expect(numbers).toEqual(['P-01', 'S-01', 'S-02', 'S-03']);
     const patch = patchOf({ ...section, depth: 4, levels: false }, { ...section, depth: null });
     expect(patch).toEqual({ set: { depth: null }, cleared: ['levels'] });
-    await carryOut(id, { intent: 'change', label: 'Depth', id: 'a', patch });
+    await carryOut(id, { intent: 'change sight', label: 'Depth', id: 'a', patch });
     const { sight } = (await project()).sights['a']!;
     expect(sight.depth).toBeNull();
     expect('levels' in sight).toBe(false);
-    expect((await carryOut(id, { intent: 'change', label: 'x', id: 'gone', patch })).fault).toBe('That sight was taken away meanwhile.');
+    expect((await carryOut(id, { intent: 'change sight', label: 'x', id: 'gone', patch })).fault).toBe(
+      'That sight was taken away meanwhile.',
+    );
   });
 
   it('keeps how drawings leave as files; a sheet that there is not changes nothing', async () => {
@@ -269,7 +276,7 @@ it('a rule by a named set is told to the engine element by element; a set that i
   const sight = { kind: 'section', number: 'S', name: '', show: [{ set: 'Loose', use: 'exclude' }] } as const;
   const sets = { a: { id: 'a', name: 'Loose', elements: ['e1', 'e2'] } };
   expect(withSets(sight, { sets }).show).toEqual([{ set: 'Loose', use: 'exclude', ids: ['e1', 'e2'] }]);
-  expect(withSets(sight, {}).show).toEqual([{ set: 'Loose', use: 'exclude', ids: [] }]);
+  expect(withSets(sight, { sets: {} }).show).toEqual([{ set: 'Loose', use: 'exclude', ids: [] }]);
   const plain = { kind: 'section', number: 'S', name: '', show: [{ class: 'Wall' }] } as const;
   expect(withSets(plain, { sets })).toBe(plain);
 });

@@ -1,4 +1,4 @@
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Check } from '../../core/checks/check-model';
 import type { Alignable } from '../../core/model/align-models';
 import type { Corrections } from '../../core/model/correct';
@@ -9,9 +9,10 @@ import type { Scene } from '../../core/scene/scene';
 import type { ViewMesh } from '../workers/view-mesh';
 import type { DrawnSight } from '../workers/drawn-sight';
 import type { Patch } from 'immer';
+import type { Background } from '../backgrounds/background';
 import { elementTexts, standing } from './element-texts';
 import type { Packed } from './packed';
-import type { Project } from './project';
+import type { ElementSet, Project, ProjectRow, ProjectSight } from './project';
 
 /** One model of a project that has several: its file, what was set right of it, and where it stands. */
 export interface ModelPart {
@@ -113,12 +114,27 @@ export interface SceneRow {
   readonly scene: Packed<Scene>;
 }
 
-/** A drawing kept so that it is there at once; current when its fingerprint is. */
+/** One of the things that a project holds many of: a sight, a set, a background, an accepted finding. */
+export interface ConceptRow<T> {
+  readonly project: string;
+  readonly id: string;
+  readonly held: T;
+}
+
+/** A drawing kept so that it is there at once. */
 export interface DrawingRow {
   /** project/sight */
   readonly id: string;
-  readonly fingerprint: string;
+  /** By what it was drawn; it is current while its sight has the same. */
+  readonly print: string;
   readonly drawn: DrawnSight;
+}
+
+/** By what a drawing that is kept was drawn, apart from it: whether all are current is asked often. */
+export interface PrintRow {
+  /** project/sight */
+  readonly id: string;
+  readonly print: string;
 }
 
 /** An image that is laid behind the Key or a Drawing; it stays with its project, so that taking it away can be undone. */
@@ -142,11 +158,16 @@ export interface StepRow {
 }
 
 class TarvexDatabase extends Dexie {
-  declare projects: EntityTable<Project, 'id'>;
+  declare projects: EntityTable<ProjectRow, 'id'>;
+  declare sights: Table<ConceptRow<ProjectSight>, readonly [string, string]>;
+  declare sets: Table<ConceptRow<ElementSet>, readonly [string, string]>;
+  declare backgrounds: Table<ConceptRow<Background>, readonly [string, string]>;
+  declare accepted: Table<ConceptRow<true>, readonly [string, string]>;
   declare models: EntityTable<ModelRow, 'id'>;
   declare elements: EntityTable<ElementsRow, 'id'>;
   declare bundles: EntityTable<BundleRow, 'id'>;
   declare drawings: EntityTable<DrawingRow, 'id'>;
+  declare prints: EntityTable<PrintRow, 'id'>;
   declare steps: EntityTable<StepRow, 'seq'>;
   declare checks: EntityTable<ChecksRow, 'id'>;
   declare meshes: EntityTable<MeshRow, 'id'>;
@@ -195,6 +216,20 @@ class TarvexDatabase extends Dexie {
     this.version(7)
       .stores({})
       .upgrade((change) => change.table('drawings').clear());
+    // what a project holds many of has rows of its own; drawings have their prints beside them, and are drawn anew
+    const concept = '[project+id], project';
+    this.version(8)
+      .stores({ sights: concept, sets: concept, backgrounds: concept, accepted: concept, prints: 'id' })
+      .upgrade(async (change) => {
+        await change.table('drawings').clear();
+        const projects = change.table<Project>('projects');
+        for (const project of await projects.toArray()) {
+          const { sights, sets, backgrounds, accepted, ...row } = project;
+          await projects.put(row as Project);
+          for (const [name, held] of Object.entries({ sights, sets, backgrounds, accepted }))
+            await change.table(name).bulkAdd(Object.entries(held ?? {}).map(([id, own]) => ({ project: project.id, id, held: own })));
+        }
+      });
   }
 }
 

@@ -1,4 +1,5 @@
 import { PRINT_WORDS } from '../../core/model/element-prints';
+import { HASH_BEGIN, shortHash } from '../../core/model/hash-text';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
 import { touchedElements } from '../../core/sights/touched';
@@ -16,12 +17,22 @@ export type Printed = Pick<
 /** What of a sight decides no line: it is put on a drawing late. */
 const LATE = new Set(['number', 'name', 'levels', 'grid']);
 
+/** Lists of elements in the rules of a sight, each by its hash: a list is hashed once, however often its sight is asked. */
+const lists = new WeakMap<object, string>();
+const asHash = (key: string, value: unknown): unknown => {
+  if (key !== 'ids' || !Array.isArray(value)) return value;
+  let hash = lists.get(value);
+  if (hash === undefined) lists.set(value, (hash = shortHash(JSON.stringify(value))));
+  return hash;
+};
+
 /** What of a sight decides its lines, as a text. Costs little: it is asked at each step of a hand that drags. */
 export const linesOf = (sight: Sight): string =>
   JSON.stringify(
     Object.entries(sight)
       .filter(([key, value]) => !LATE.has(key) && value !== undefined && value !== null)
       .sort(([a], [b]) => (a < b ? -1 : 1)),
+    asHash,
   );
 
 /** By the model's key; some models stay. */
@@ -29,7 +40,7 @@ const known = new Map<string, Map<string, string>>();
 const MODELS = 4;
 
 /**
- * Everything that a drawing depends on: the engine, what of the sight decides its lines (not its number or name), and the elements
+ * A short hash of everything that a drawing depends on: the engine, what of the sight decides its lines (not its number or name), and the elements
  * that it touches, each with its shape and its facts. What else changes in the model leaves a drawing current.
  */
 export function fingerprint(model: Printed, sight: Sight): string {
@@ -40,7 +51,7 @@ export function fingerprint(model: Printed, sight: Sight): string {
     if (known.size > MODELS) known.delete(known.keys().next().value!);
   }
   let print = prints.get(said);
-  if (print === undefined) prints.set(said, (print = `${ENGINE}|${ofModel(model, sight)}|${said}`));
+  if (print === undefined) prints.set(said, (print = shortHash(`${ENGINE}|${ofModel(model, sight)}|${said}`)));
   return print;
 }
 
@@ -50,7 +61,7 @@ function ofModel(model: Printed, sight: Sight): string {
   try {
     const plane = resolveSight(model, sight);
     const touched = touchedElements(model, sight);
-    let [a, b] = [0x811c9dc5, 0x01234567];
+    let [a, b]: [number, number] = [...HASH_BEGIN];
     touched.forEach((is, e) => {
       if (!is) return;
       a = Math.imul(a ^ model.elementPrints![e * PRINT_WORDS]!, 0x01000193);

@@ -10,8 +10,8 @@ const _loaded = new Map<string, ModelInfo>();
 /** Keeps what is known of a model. */
 export async function addModel({ elements, ...row }: ModelInfo): Promise<void> {
   await database.transaction('rw', database.models, database.elements, async () => {
-    await database.models.add({ ...row, standing: standing(elements) });
-    await database.elements.add({ id: row.id, texts: elementTexts(elements) });
+    await database.models.put({ ...row, standing: standing(elements) });
+    await database.elements.put({ id: row.id, texts: elementTexts(elements) });
   });
 }
 
@@ -25,6 +25,14 @@ export async function loadModel(id: string): Promise<ModelInfo | undefined> {
   _loaded.set(id, model);
   if (_loaded.size > KEPT) _loaded.delete(_loaded.keys().next().value!);
   return model;
+}
+
+/** The same; what was swept away of a reading that undo has brought back is made anew. */
+export async function openReading(id: string, remake: (id: string) => Promise<void>): Promise<ModelInfo | undefined> {
+  const model = await loadModel(id);
+  if (model || !(await database.models.get(id))) return model;
+  await remake(id);
+  return loadModel(id);
 }
 
 /** Takes models away, with their elements. */

@@ -43,12 +43,19 @@ export interface Project {
   /** By identity, so that a change touches one entry only. */
   readonly sights: Readonly<Record<string, ProjectSight>>;
   /** Images behind the Key or a Drawing. */
-  readonly backgrounds?: Readonly<Record<string, Background>>;
-  readonly sets?: Readonly<Record<string, ElementSet>>;
+  readonly backgrounds: Readonly<Record<string, Background>>;
+  readonly sets: Readonly<Record<string, ElementSet>>;
   readonly files?: FileForms;
   /** Findings about the model that were accepted, by their key. */
-  readonly accepted?: Readonly<Record<string, true>>;
+  readonly accepted: Readonly<Record<string, true>>;
 }
+
+/** What a project holds many of; each lies in a row of its own, so that a change writes that row and no other. */
+export const CONCEPTS = ['sights', 'sets', 'backgrounds', 'accepted'] as const;
+export type Concept = (typeof CONCEPTS)[number];
+
+/** What a project is but for what it holds many of. */
+export type ProjectRow = Omit<Project, Concept>;
 
 /** Order of the Register: by kind, then by number. */
 export const KIND_ORDER = ['plan', 'ceiling plan', 'section', 'elevation', 'axonometric', 'perspective'] as const;

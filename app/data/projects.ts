@@ -1,7 +1,9 @@
 import { database, type ModelInfo, type ModelRow, type StepRow } from './database';
+import { deleteDrawings } from './drawings';
 import { deleteModels } from './models';
 import { nameBeside } from './parts';
-import type { Project, ProjectSight } from './project';
+import type { Project, ProjectRow, ProjectSight } from './project';
+import { addProject, deleteProjectRows, projectTables } from './project-rows';
 import { usualScale } from '../figures/usual-scale';
 
 /** Makes a project of a model that has been read. `sights` may come along (the demo's). */
@@ -19,10 +21,13 @@ export async function createProject(name: string, modelId: string, sights: reado
     changed: Date.now(),
     binned: null,
     sights: Object.fromEntries(entries),
+    sets: {},
+    backgrounds: {},
+    accepted: {},
   };
-  await database.transaction('rw', database.projects, async () => {
+  await database.transaction('rw', projectTables(), async () => {
     const taken = (await database.projects.toArray()).filter((p) => p.binned === null).map((p) => p.name);
-    await database.projects.add({ ...project, name: nameBeside(name, taken) });
+    await addProject({ ...project, name: nameBeside(name, taken) });
   });
   return id;
 }
@@ -45,21 +50,36 @@ export async function forgetModel(id: string): Promise<void> {
   await deleteFamilies(new Set([id]));
 }
 
+/** Takes away a reading that has become one of several models, or that was not taken: its shapes stay only in the first case. */
+export async function forgetReading(id: string, isTaken: boolean): Promise<void> {
+  if (!isTaken) return forgetModel(id);
+  await database.transaction('rw', database.models, database.elements, database.scenes, async () => {
+    await deleteModels([id]);
+    await database.scenes.delete(id);
+  });
+}
+
 export async function binProject(id: string): Promise<void> {
   await database.projects.update(id, { binned: Date.now() });
 }
+/** Takes a project out of the bin; under a name of its own, where its name was given to another meanwhile. */
 export async function restoreProject(id: string): Promise<void> {
-  await database.projects.update(id, { binned: null });
+  await database.transaction('rw', database.projects, async () => {
+    const all = await database.projects.toArray();
+    const own = all.find((p) => p.id === id);
+    const taken = all.filter((p) => p.id !== id && p.binned === null).map((p) => p.name);
+    if (own) await database.projects.update(id, { binned: null, name: nameBeside(own.name, taken) });
+  });
 }
 
-/** The model that a project stands on, and those that its history could bring back: older readings of the file. */
-function modelsOf(project: Project, steps: readonly StepRow[]): Set<string> {
+/** The model that a project stands on, and those that its history could bring back: older readings of the file, in the order in which they came. */
+export function modelsOf(project: ProjectRow, steps: readonly StepRow[]): Set<string> {
   const patches = steps.flatMap((s) => [...s.patches, ...s.inverse]).filter((p) => p.path[0] === 'model' || p.path[0] === 'compared');
   return new Set([project.model, ...(project.compared ? [project.compared] : []), ...patches.map((p) => String(p.value))]);
 }
 
 /** Keys of the bundles that some models need, and of all readings and corrections that stand on one of them. */
-async function familyOf(keys: Iterable<string>): Promise<{ readonly bundles: Set<string>; readonly models: Set<string> }> {
+export async function familyOf(keys: Iterable<string>): Promise<{ readonly bundles: Set<string>; readonly models: Set<string> }> {
   const own = (await database.models.bulkGet([...keys])).flatMap((m) => m ?? []);
   const bundles = new Set([...keys, ...own.flatMap(basesOf)]);
   const standing = await database.models
@@ -102,11 +122,12 @@ export async function emptyBin(before: number): Promise<void> {
     await database.transaction(
       'rw',
       [
-        database.projects,
+        ...projectTables(),
         database.models,
         database.elements,
         database.bundles,
         database.drawings,
+        database.prints,
         database.steps,
         database.checks,
         database.images,
@@ -115,8 +136,8 @@ export async function emptyBin(before: number): Promise<void> {
       ],
       async () => {
         const steps = await database.steps.where('project').equals(project.id).toArray();
-        await database.projects.delete(project.id);
-        await database.drawings.where('id').startsWith(`${project.id}/`).delete();
+        await deleteProjectRows(project.id);
+        await deleteDrawings(project.id);
         await database.steps.bulkDelete(steps.map((s) => s.seq));
         await database.images.where('project').equals(project.id).delete();
         await deleteFamilies(modelsOf(project, steps));

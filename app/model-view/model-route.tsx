@@ -1,17 +1,15 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useNavigate, useRevalidator } from 'react-router';
+import { useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import type { Check } from '../../core/checks/check-model';
 import { checkWords } from '../../core/checks/check-words';
-import type { Corrections, ElementCorrection } from '../../core/model/correct';
-import type { PlanChanges } from '../../core/model/plan';
-import { changeProject, stepHistory } from '../data/change-project';
-import { correctModel, withElements } from '../project/model-changes';
-import { storageSentence } from '../data/storage-fault';
+import type { ElementCorrection } from '../../core/model/correct';
+import type { Command, CorrectionPatch } from '../project/commands';
+import { useCommands } from '../project/use-commands';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
-import { Chain } from '../ui/chain';
+import { Chain } from '../frame/chain';
 import { pool } from '../workers/pool';
 import type { Route } from './+types/model-route';
 import { Census } from './census';
@@ -34,7 +32,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Tarvex, model' }];
 export default function ModelRoute() {
   const { project, model } = useProject();
   const navigate = useNavigate();
-  const { revalidate } = useRevalidator();
+  const { send } = useCommands(project.id);
   const shown = useShown(project.id, model);
   const [made, setMade] = useState<{ readonly of: string; readonly checks: readonly Check[] } | null>(null);
   const [chosen, setSelected] = useState<{ readonly of: string; readonly n: number; readonly check: Check } | null>(null);
@@ -46,8 +44,8 @@ export default function ModelRoute() {
   const news = useChanges(project, model);
   const selected = chosen?.of === model.id ? chosen : null;
   const checks = made?.of === model.id ? made.checks : null;
-  const accepted = useMemo(() => project.accepted ?? {}, [project.accepted]);
-  const sets = useMemo(() => Object.values(project.sets ?? {}).sort((a, b) => (a.name < b.name ? -1 : 1)), [project.sets]);
+  const { accepted } = project;
+  const sets = useMemo(() => Object.values(project.sets).sort((a, b) => (a.name < b.name ? -1 : 1)), [project.sets]);
 
   // the checks wait until the model is on the screen
   useEffect(() => {
@@ -66,40 +64,21 @@ export default function ModelRoute() {
     };
   }, [model.id, thereOf, wishes]);
 
-  /** Whether it was kept; what was not is told. */
-  const change = async (label: string, recipe: Parameters<typeof changeProject>[2]): Promise<boolean> => {
-    try {
-      await changeProject(project.id, label, recipe);
-    } catch (error) {
-      toast.error(storageSentence(error));
-      return false;
-    }
-    await revalidate();
-    return true;
+  /** Whether it was done; what was not is told. */
+  const tell = async (command: Command): Promise<boolean> => {
+    const { fault, said } = await send(command);
+    if (fault) toast.error(fault);
+    else if (said && command.intent !== 'put changes away') toast(said);
+    return !fault;
   };
-  const correct = async (label: string, patch: (corrections: Corrections) => Corrections) => {
+  const correct = async (label: string, patch: CorrectionPatch) => {
     setBusy(true);
-    try {
-      await correctModel(project.id, label, patch, (base, corrections) => pool.back.run((engine) => engine.correct(base, corrections)));
-      await revalidate();
-    } catch (error) {
-      toast((error as Error).message);
-    }
+    await tell({ intent: 'correct', label, patch });
     setBusy(false);
   };
-  const takeModel = async (id: string, label: string, isNewer: boolean) => {
-    if (isNewer) shown.pick([]);
-    await change(label, (draft) => {
-      if (isNewer) draft.compared = draft.model;
-      draft.model = id;
-    });
-  };
-  const models = useModels(project.id, model, {
-    onModel: async (isNewer) => {
-      if (isNewer) shown.pick([]);
-      await revalidate();
-    },
-    onFault: (words) => toast.error(words),
+  const models = useModels(model, {
+    send: tell,
+    onNewer: () => shown.pick([]),
     onSaid: (words) => toast(words),
   });
   const [point, setPoint] = useState<PointWish | null>(null);
@@ -107,25 +86,10 @@ export default function ModelRoute() {
     const ids = elements.map((e) => model.elements[e]!.id);
     const what = elements.length === 1 ? model.elements[elements[0]!]!.name || 'element' : `${elements.length} elements`;
     if (changed.leftOut) shown.pick([]);
-    void correct(`Correction of ${what}`, (corrections) => withElements(corrections, ids, changed));
+    void correct(`Correction of ${what}`, { elements: { ids, changed } });
   };
-  const saveSet = (elements: readonly number[]) => {
-    const id = crypto.randomUUID();
-    const name = `Set ${sets.length + 1}`;
-    const made = { id, name, elements: elements.map((e) => model.elements[e]!.id) };
-    void change(`New set ${name}`, (draft) => void (draft.sets = { ...draft.sets, [id]: made })).then(
-      (isKept) => isKept && toast(`${elements.length} elements are kept as ${name}.`),
-    );
-  };
-  const step = async (direction: 'undo' | 'redo') => {
-    try {
-      const label = await stepHistory(project.id, direction);
-      if (label) toast(`${direction === 'undo' ? 'Undone' : 'Done again'}: ${label}`);
-    } catch (error) {
-      toast.error(storageSentence(error));
-    }
-    await revalidate();
-  };
+  const saveSet = (elements: readonly number[]) =>
+    void tell({ intent: 'keep set', label: 'New set', elements: elements.map((e) => model.elements[e]!.id) });
   const show = (n: number, check: Check) => {
     setSelected({ of: model.id, n, check });
     shown.show(check.elements);
@@ -134,8 +98,8 @@ export default function ModelRoute() {
   };
 
   useHotkeys('2', () => void navigate(`/project/${project.id}/bench`));
-  useHotkeys('mod+z', () => void step('undo'), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', () => void step('redo'), { preventDefault: true });
+  useHotkeys('mod+z', () => void tell({ intent: 'undo' }), { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', () => void tell({ intent: 'redo' }), { preventDefault: true });
   useHotkeys('h', () => shown.picked.length && shown.hide(shown.picked));
   useHotkeys('o', () => shown.picked.length && shown.only(shown.picked));
   useHotkeys('9', () => shown.showAll());
@@ -161,14 +125,15 @@ export default function ModelRoute() {
           model={model}
           count={shown.count}
           isBusy={isBusy || models.isBusy}
-          onUnit={(unit) => void correct(`Units in the file are ${unit}`, (corrections) => ({ ...corrections, unit }))}
-          onUp={(up) => void correct(`${up.toUpperCase()} is up`, (corrections) => ({ ...corrections, up }))}
+          onUnit={(unit) => void correct(`Units in the file are ${unit}`, { unit })}
+          onUp={(up) => void correct(`${up.toUpperCase()} is up`, { up })}
         >
           {!model.parts && (
             <ReadAgain
-              model={model}
-              onRead={(id, name) => void takeModel(id, `${name} read again`, true)}
-              onFault={(words) => toast.error(words)}
+              onRead={(reading, name) => {
+                shown.pick([]);
+                return tell({ intent: 'take reading', label: `${name} read again`, model: reading });
+              }}
             />
           )}
         </ModelHead>
@@ -185,7 +150,7 @@ export default function ModelRoute() {
             />
           </Suspense>
           {news && (
-            <ChangesLine {...news} shown={shown} onClose={() => void change('Changes put away', (draft) => void delete draft.compared)} />
+            <ChangesLine {...news} shown={shown} onClose={() => void tell({ intent: 'put changes away', label: 'Changes put away' })} />
           )}
         </div>
       </main>
@@ -197,36 +162,19 @@ export default function ModelRoute() {
           shown={shown}
           sets={sets}
           onSaveSet={saveSet}
-          onDeleteSet={(set) => void change(`Set ${set.name} deleted`, (draft) => void delete draft.sets?.[set.id])}
+          onDeleteSet={(set) => void tell({ intent: 'delete set', label: `Set ${set.name} deleted`, id: set.id })}
         />
       </aside>
       <div className="col-span-full">
         {model.plan && (
           <PlanTable
             rows={model.plan}
-            onChange={(layer, changed) =>
-              void correct(`Layer ${layer} of the plan`, (corrections) => ({
-                ...corrections,
-                plan: withRow(corrections.plan, layer, changed),
-              }))
-            }
+            onChange={(layer, changed) => void correct(`Layer ${layer} of the plan`, { plan: { layer, changed } })}
           />
         )}
         {model.parts?.map(
           ({ key, own }) =>
-            own.plan && (
-              <PlanTable
-                key={key}
-                rows={own.plan}
-                onChange={(layer, changed) =>
-                  void models.change(
-                    key,
-                    ({ corrections }) => ({ corrections: { ...corrections, plan: withRow(corrections.plan, layer, changed) } }),
-                    `Layer ${layer} of the plan`,
-                  )
-                }
-              />
-            ),
+            own.plan && <PlanTable key={key} rows={own.plan} onChange={(layer, changed) => void models.plan(key, { layer, changed })} />,
         )}
         <ChecksBand
           model={model}
@@ -235,11 +183,13 @@ export default function ModelRoute() {
           selected={selected?.n ?? null}
           onSelect={show}
           onAccept={(list) =>
-            void change(list.length === 1 ? 'Finding accepted' : `${list.length} findings accepted`, (draft) => {
-              draft.accepted = { ...draft.accepted, ...Object.fromEntries(list.map((c) => [checkKey(model, c), true as const])) };
+            void tell({
+              intent: 'accept findings',
+              label: list.length === 1 ? 'Finding accepted' : `${list.length} findings accepted`,
+              findings: list.map((c) => checkKey(model, c)),
             })
           }
-          onTakeBack={() => void change('Accepted findings shown', (draft) => void delete draft.accepted)}
+          onTakeBack={() => void tell({ intent: 'show accepted', label: 'Accepted findings shown' })}
           onLeaveOut={(check) => correctElements([check.elements.at(-1)!], { leftOut: true })}
         />
       </div>
@@ -247,8 +197,3 @@ export default function ModelRoute() {
     </div>
   );
 }
-
-const withRow = (changes: PlanChanges | undefined, layer: string, changed: PlanChanges[string]): PlanChanges => ({
-  ...changes,
-  [layer]: { ...changes?.[layer], ...changed },
-});

@@ -2,7 +2,6 @@ import { useState } from 'react';
 import type { ModelInfo, ModelPart } from '../data/database';
 import { FILE_ENDINGS } from '../project/read-files';
 import { FilesWord } from '../ui/files-word';
-import { Working } from '../ui/working';
 import { PlaceCard, type PointWish } from './place-card';
 import type { Models } from './use-models';
 import type { Shown } from './use-shown';
@@ -19,12 +18,6 @@ interface Props {
 export function ModelsList({ model, models, shown, point, onPoint }: Props) {
   const [placing, setPlacing] = useState<string | null>(null);
   const { parts = [] } = model;
-  if (models.reading)
-    return (
-      <section aria-label="Models" className="border-b border-rule px-3 py-1.5">
-        <Working label={`Reading ${models.reading.name}`} share={models.reading.share} onStop={models.reading.stop} />
-      </section>
-    );
   return (
     <section aria-label="Models" className="border-b border-rule pb-1.5">
       <h2 className="flex px-3 pt-2 pb-px text-[12px] font-semibold">

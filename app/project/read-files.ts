@@ -1,11 +1,11 @@
 import * as Comlink from 'comlink';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
-import type { Corrections } from '../../core/model/correct';
 import { MODEL_KINDS, modelAmong } from '../../core/readers/model-kinds';
 import { storageSentence } from '../data/storage-fault';
 import type { ReadHow } from '../workers/engine.worker';
-import { pool, Stopped, WorkerDied } from '../workers/pool';
+import { pool, WorkerDied } from '../workers/pool';
+import { Stopped } from '../workers/stopped';
 
 /** Largest file that is taken in, bytes: beyond it the browser could not hold the model. */
 const LARGEST = 1.5e9;
@@ -24,11 +24,11 @@ export interface Opening {
 export const mainFile = (files: readonly File[]): File => files[Math.max(0, modelAmong(files.map((f) => f.name)))]!;
 
 /**
- * Reads dropped or chosen files as one model, puts corrections on it, and keeps it in this browser; answers with its key. Nothing
+ * Reads dropped or chosen files as one model and keeps it in this browser; answers with its key. Nothing
  * is kept when it fails.
  * @throws Error with a sentence for people
  */
-export async function readFiles(files: readonly File[], opening: Opening, corrections?: Corrections): Promise<string> {
+export async function readFiles(files: readonly File[], opening: Opening): Promise<string> {
   const main = mainFile(files);
   for (const file of files)
     if (file.size > LARGEST)
@@ -38,7 +38,7 @@ export async function readFiles(files: readonly File[], opening: Opening, correc
   const [model, ...companions] = await Promise.all(
     [main, ...files.filter((f) => f !== main)].map(async (f) => ({ name: f.name, bytes: new Uint8Array(await f.arrayBuffer()) })),
   );
-  return readBytes(main.name, model!.bytes, opening, { companions, corrections });
+  return readBytes(main.name, model!.bytes, opening, { companions });
 }
 
 /** The same for bytes that are at hand; they are handed over to the worker. */

@@ -1,7 +1,8 @@
 import { database } from '../data/database';
 import { loadModel } from '../data/models';
+import { whileReading } from '../data/sweep';
 import { createProject, firstSights, forgetModel } from '../data/projects';
-import type { Project, ProjectSight } from '../data/project';
+import type { ProjectSight } from '../data/project';
 import { pool } from '../workers/pool';
 import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../project/read-files';
 
@@ -10,14 +11,14 @@ import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../pr
  * it fails.
  * @throws Error with a sentence for people
  */
-export async function openFiles(files: readonly File[], opening: Opening): Promise<string> {
-  return projectOf(await readFiles(files, opening), mainFile(files).name.replace(/\.[^.]+$/, ''));
+export function openFiles(files: readonly File[], opening: Opening): Promise<string> {
+  return whileReading(async () => projectOf(await readFiles(files, opening), mainFile(files).name.replace(/\.[^.]+$/, '')));
 }
 
 /** A project with an empty plan, whose outlines are drawn in the Key. */
 export async function beginPlan({ signal }: Opening): Promise<string> {
   try {
-    return await projectOf(await pool.back.run((engine) => engine.beginPlan('Drawn plan'), signal), 'Drawn plan');
+    return await whileReading(async () => projectOf(await pool.back.run((engine) => engine.beginPlan('Drawn plan'), signal), 'Drawn plan'));
   } catch (error) {
     throw withStorage(error);
   }
@@ -33,10 +34,17 @@ async function projectOf(model: string, name: string, sights?: readonly Omit<Pro
   }
 }
 
-/** The demo project: made once, found again afterwards. */
-export async function openDemo(opening: Opening): Promise<string> {
+let _demo: Promise<string> | null = null;
+
+/** The demo project: made once, found again afterwards, also while it is being made. */
+export function openDemo(opening: Opening): Promise<string> {
+  _demo ??= whileReading(() => makeDemo(opening)).finally(() => (_demo = null));
+  return _demo;
+}
+
+async function makeDemo(opening: Opening): Promise<string> {
   const demo = (await import('../../demo/project.json')).default;
-  const known = (await database.projects.toArray()).find((p: Project) => p.name === demo.name && p.binned === null);
+  const known = (await database.projects.toArray()).find((p) => p.name === demo.name && p.binned === null);
   if (known) return known.id;
   const { default: href } = await import('../../demo/heron-spit-tide-station.ifc?url');
   const response = await fetch(href);

@@ -1,165 +1,91 @@
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useRef, useState } from 'react';
-import { Link, useNavigate, useRevalidator } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { useFetcher, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
-import { MODEL_KINDS } from '../../core/readers/model-kinds';
-import { database } from '../data/database';
-import { binProject, emptyBin, restoreProject } from '../data/projects';
-import { Chain } from '../ui/chain';
-import { Working } from '../ui/working';
+import { Chain } from '../frame/chain';
+import { jobs, type Step } from '../jobs/jobs';
+import { useCommands } from '../project/use-commands';
+import { FILE_ENDINGS } from '../project/read-files';
+import { useDroppedFiles } from '../ui/use-dropped-files';
 import { beginPlan, openDemo, openFiles } from './open-file';
+import { shelfAct, type ShelfAct } from './shelf-actions';
+import { roomLeft, shelfRows } from './shelf-rows';
+import { Bin, ShelfTable } from './shelf-table';
 import type { Route } from './+types/shelf-route';
-import { Stopped } from '../workers/pool';
-
-/** A binned project can be brought back for this long. */
-const BIN_KEEPS = 10 * 60_000;
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tarvex, shelf' }];
 
-async function shelf() {
-  const projects = (await database.projects.orderBy('changed').reverse().toArray()).filter((p) => p.binned === null);
-  const models = await database.models.bulkGet(projects.map((p) => p.model));
-  return projects.map((project, i) => ({ project, model: models[i] ?? null }));
-}
-
 export async function clientLoader() {
-  await emptyBin(Date.now() - BIN_KEEPS);
-  return { rows: await shelf() };
+  return { rows: await shelfRows(), room: await roomLeft() };
 }
 clientLoader.hydrate = true as const;
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const fault = await shelfAct((await request.json()) as ShelfAct);
+  if (fault) jobs.tell('not done', fault);
+  return null;
+}
 
 export function HydrateFallback() {
   return <p className="p-5 text-graphite">Opening the shelf…</p>;
 }
 
 /** The projects of this browser. A file dropped anywhere becomes a new one. */
-export default function Shelf({ loaderData }: Route.ComponentProps) {
-  const rows = useLiveQuery(shelf) ?? loaderData.rows;
+export default function Shelf({ loaderData: { rows: loaded, room } }: Route.ComponentProps) {
+  const all = useLiveQuery(shelfRows) ?? loaded;
+  const [rows, binned] = [all.filter((r) => r.binned === null), all.filter((r) => r.binned !== null)];
   const navigate = useNavigate();
-  const { revalidate } = useRevalidator();
-  const [reading, setReading] = useState<{ name: string; share: number; stop: () => void } | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const [over, setOver] = useState(false);
+  const fetcher = useFetcher();
+  const { send } = useCommands();
   const choose = useRef<HTMLInputElement>(null);
   const isHere = useRef(true);
+  const act = (what: ShelfAct) => void fetcher.submit(what as never, { method: 'post', encType: 'application/json', action: '/?index' });
+  const tidy = useRef(act);
   useEffect(() => {
     isHere.current = true;
+    tidy.current({ act: 'tidy' });
     return () => void (isHere.current = false);
   }, []);
 
-  const take = async (name: string, work: (opening: { signal: AbortSignal; progress: (share: number) => void }) => Promise<string>) => {
-    const control = new AbortController();
-    setFault(null);
-    setReading({ name, share: 0, stop: () => control.abort() });
-    try {
-      const id = await work({ signal: control.signal, progress: (share) => setReading((r) => r && { ...r, share }) });
-      // who has gone on to something else meanwhile stays there; the project lies on the Shelf
-      if (isHere.current) await navigate(`/project/${id}/bench`);
-    } catch (error) {
-      if (!(error instanceof Stopped)) setFault((error as Error).message);
-    }
-    setReading(null);
+  const take = async (name: string, work: (step: Step) => Promise<string>) => {
+    const id = await jobs.run(`Reading ${name}`, 'not read', work);
+    // who has gone on to something else meanwhile stays there; the project lies on the Shelf
+    if (id && isHere.current) await navigate(`/project/${id}/bench`);
   };
   const takeFiles = (files: readonly File[]) => {
-    if (files.length) void take(files[0]!.name, (opening) => openFiles(files, opening));
+    if (files.length) void take(files[0]!.name, (step) => openFiles(files, step));
   };
-
-  useEffect(() => {
-    const drop = (e: DragEvent) => {
-      e.preventDefault();
-      setOver(false);
-      takeFiles([...(e.dataTransfer?.files ?? [])]);
-    };
-    const hover = (e: DragEvent) => {
-      e.preventDefault();
-      setOver(e.type === 'dragover');
-    };
-    window.addEventListener('drop', drop);
-    window.addEventListener('dragover', hover);
-    window.addEventListener('dragleave', hover);
-    return () => {
-      window.removeEventListener('drop', drop);
-      window.removeEventListener('dragover', hover);
-      window.removeEventListener('dragleave', hover);
-    };
-  });
-
-  const bin = async (id: string, name: string) => {
-    await binProject(id);
-    await revalidate();
-    toast(`${name} was deleted.`, {
-      action: { label: 'Undo', onClick: () => void restoreProject(id).then(() => revalidate()) },
-      duration: 15_000,
-    });
-  };
+  const isOver = useDroppedFiles(takeFiles);
 
   return (
     <div className="grid h-screen grid-rows-[44px_minmax(0,1fr)]">
       <Chain />
-      <main className={`grid grid-cols-[minmax(0,1fr)_276px] ${over ? 'bg-pencil-wash' : ''}`}>
+      <main className={`grid grid-cols-[minmax(0,1fr)_276px] ${isOver ? 'bg-pencil-wash' : ''}`}>
         <section className="min-h-0 overflow-auto px-5 py-4" tabIndex={0} aria-label="Projects">
           <div className="mb-2 flex items-baseline gap-3">
             <h1 className="font-letter text-[15px] font-semibold">Shelf</h1>
             <span className="text-graphite">{rows.length === 1 ? '1 project' : `${rows.length} projects`} in this browser</span>
-            {reading && <Working label={`Reading ${reading.name}`} share={reading.share} onStop={reading.stop} />}
           </div>
-          {fault && (
-            <p role="alert" className="mb-3 max-w-3xl border border-ink bg-sheet px-3 py-2">
-              <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not read</b>
-              {fault}
-              <button type="button" className="word ml-3" onClick={() => setFault(null)}>
-                Put away
-              </button>
-            </p>
-          )}
           {rows.length === 0 ? (
             <p className="max-w-md pt-8 text-graphite">
               Nothing here yet. Drop a model anywhere on this page (IFC, glTF, OBJ, STL, PLY, 3MF, STEP, a plan in DXF, also zipped), choose
               one, or open the demo: a small tide station with its sections, elevations and plans.
             </p>
           ) : (
-            <table className="w-full border-collapse text-left">
-              <thead className="text-[12px] text-graphite">
-                <tr className="border-b border-rule2 [&>th]:h-6 [&>th]:font-normal">
-                  <th>project</th>
-                  <th>model</th>
-                  <th className="text-right">elements</th>
-                  <th className="text-right">sights</th>
-                  <th className="pl-6">changed</th>
-                  <th>
-                    <span className="sr-only">what can be done</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map(({ project, model }) => (
-                  <tr key={project.id} className="h-[30px] border-b border-rule hover:bg-hover">
-                    <td>
-                      <Link to={`/project/${project.id}/bench`} className="font-letter text-[15px] hover:text-pencil">
-                        {project.name}
-                      </Link>
-                    </td>
-                    <td className="text-graphite">{model ? `${model.fileName}, ${model.source}` : 'model missing'}</td>
-                    <td className="text-right">{model ? model.standing : ''}</td>
-                    <td className="text-right">{Object.keys(project.sights).length}</td>
-                    <td className="pl-6 text-graphite">
-                      {new Date(project.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
-                    </td>
-                    <td className="text-right">
-                      <button
-                        type="button"
-                        className="word"
-                        aria-label={`Delete ${project.name}`}
-                        onClick={() => void bin(project.id, project.name)}
-                      >
-                        Delete
-                      </button>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <ShelfTable
+              rows={rows}
+              onRename={(id, name) =>
+                void send({ intent: 'rename', label: `Project renamed ${name}`, name }, id).then(
+                  ({ fault }) => fault && jobs.tell('not renamed', fault),
+                )
+              }
+              onDelete={({ id, name }) => {
+                act({ act: 'delete', id });
+                toast(`${name} was deleted.`, { action: { label: 'Undo', onClick: () => act({ act: 'bring back', id }) } });
+              }}
+            />
           )}
+          <Bin rows={binned} onBringBack={(id) => act({ act: 'bring back', id })} onEmpty={() => act({ act: 'empty bin' })} />
         </section>
         <aside className="border-l border-rule2 bg-board p-3">
           <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
@@ -169,13 +95,13 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             a scan if there is one.
           </p>
           <div className="flex flex-wrap gap-2">
-            <button type="button" className="btn" disabled={reading !== null} onClick={() => choose.current?.click()}>
+            <button type="button" className="btn" onClick={() => choose.current?.click()}>
               Choose a file
             </button>
-            <button type="button" className="btn" disabled={reading !== null} onClick={() => void take('the demo', openDemo)}>
+            <button type="button" className="btn" onClick={() => void take('the demo', openDemo)}>
               Open the demo
             </button>
-            <button type="button" className="btn" disabled={reading !== null} onClick={() => void take('an empty plan', beginPlan)}>
+            <button type="button" className="btn" onClick={() => void take('an empty plan', beginPlan)}>
               Draw a plan
             </button>
           </div>
@@ -183,7 +109,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             ref={choose}
             type="file"
             multiple
-            accept={[...MODEL_KINDS, 'mtl', 'bin'].map((kind) => `.${kind}`).join()}
+            accept={FILE_ENDINGS}
             className="sr-only"
             aria-label="Model file"
             tabIndex={-1}
@@ -194,6 +120,12 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
               takeFiles(files);
             }}
           />
+          <p className="mt-6 border-t border-rule pt-2 text-graphite">
+            {room.left !== null && `This browser has room for ${amount(room.left)} more. `}
+            {room.isLasting
+              ? 'It keeps what is here until you delete it.'
+              : 'It may clear what is here when the disk fills up: keep a project file of what matters.'}
+          </p>
         </aside>
       </main>
       <Toaster
@@ -212,3 +144,5 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
     </div>
   );
 }
+
+const amount = (bytes: number): string => (bytes > 1e9 ? `${Math.round(bytes / 1e8) / 10} GB` : `${Math.round(bytes / 1e6)} MB`);

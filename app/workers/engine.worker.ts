@@ -22,6 +22,7 @@ import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
+import { keptDrawing } from '../data/drawings';
 import { fingerprint } from '../data/fingerprint';
 import { addModel, loadModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
@@ -69,8 +70,6 @@ export interface ReadHow {
   readonly up?: 'y' | 'z' | undefined;
   /** Files that came with it: a material library, the data of a glTF. */
   readonly companions: readonly { readonly name: string; readonly bytes: Uint8Array }[];
-  /** Put on after the reading: those of an older file of the same model. */
-  readonly corrections?: Corrections | undefined;
 }
 
 /** A count of wishes in memory shared with the page, and the wish that a job belongs to: it is stopped when the count has gone on. */
@@ -121,18 +120,16 @@ const engine = {
       const from = performance.now();
       const read = await readFile(name, bytes, how, progress);
       await ensureRoom(bytesOf(read));
-      const { corrections = {} } = how;
-      const model = await setRight(read, corrections);
-      const scene = prepare(model);
+      const scene = prepare(read);
       const id = crypto.randomUUID();
       const { modelInfo } = await import('./model-info');
-      const info = modelInfo({ id, corrections }, name, model, scene, performance.now() - from);
+      const info = modelInfo({ id }, name, read, scene, performance.now() - from);
       await database.transaction('rw', database.models, database.elements, database.bundles, async () => {
         await database.bundles.add({ id, model: pack(read) });
         await addModel(info);
       });
       await keepScene(id, scene);
-      keep(id, { model, scene });
+      keep(id, { model: read, scene });
       return id;
     }),
 
@@ -207,7 +204,7 @@ const engine = {
       const pages: Graphic[] = [];
       const encoder = new TextEncoder();
       for (const [i, { row, sight, scale, behind }] of job.sights.entries()) {
-        const kept = await keptDrawing(id, row, sight);
+        const kept = await currentDrawing(id, row, sight);
         const drawing = kept
           ? { ...kept, landmarks: landmarksOf(model, sight) }
           : publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
@@ -260,6 +257,15 @@ const engine = {
       return arrange(info, parts, info.corrections);
     }),
 
+  /** Makes anew what was swept away of a reading that undo has brought back. */
+  remake: (id: string): Promise<void> =>
+    plainly('this model', async () => {
+      const { base, corrections, parts, fileName, took } = (await database.models.get(id))!;
+      const { model, scene } = await open(id);
+      const { modelInfo } = await import('./model-info');
+      await addModel(modelInfo({ id, base, corrections, ...(parts && { parts }) }, fileName, model, scene, took));
+    }),
+
   /** Findings about a model; kept, so that they are made once. */
   check: (id: string, token: Token | null = null): Promise<readonly Check[]> =>
     plainly('this model', async () => {
@@ -289,9 +295,9 @@ const engine = {
 };
 
 /** A drawing that was made before and is current. */
-async function keptDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
-  const [info, kept] = await Promise.all([loadModel(id), database.drawings.get(row)]);
-  return info && kept && kept.fingerprint === fingerprint(info, sight) ? kept.drawn : null;
+async function currentDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
+  const [info, kept] = await Promise.all([loadModel(id), keptDrawing(row)]);
+  return info && kept && kept.print === fingerprint(info, sight) ? kept.drawn : null;
 }
 
 /** The model of one file, set right, as another reading of it. */

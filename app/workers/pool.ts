@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import type { Engine } from './engine.worker';
+import { Stopped } from './stopped';
 import { startWorker } from './worker-life';
 
 /** A worker ended in the middle of its work: out of memory, or closed by the browser. */
@@ -9,13 +10,6 @@ export class WorkerDied extends Error {
   constructor() {
     super('The drawing engine stopped in the middle of its work (out of memory, perhaps). It has been started again; nothing is lost.');
     this.name = 'WorkerDied';
-  }
-}
-
-export class Stopped extends Error {
-  constructor() {
-    super('Stopped.');
-    this.name = 'Stopped';
   }
 }
 

@@ -1,3 +1,4 @@
+import { HASH_BEGIN, hashText } from './hash-text';
 import type { Model } from './model';
 
 /** Numbers of one print. */
@@ -15,7 +16,7 @@ export function elementPrints(model: Model): Uint32Array {
   elements.forEach(({ id, class: className, name, type, storey, use, assembly, buildUp, rank }, e) => {
     const of = buildUp && { ...buildUp, materials: buildUp.materials.map((m) => model.materials[m]?.name ?? '') };
     const text = JSON.stringify([id, className, name, type, model.storeys[storey]?.name ?? '', use, assembly, of, rank]);
-    out.set(hashText(text, [0x811c9dc5, 0x01234567]), e * PRINT_WORDS);
+    out.set(hashText(text, HASH_BEGIN), e * PRINT_WORDS);
   });
   for (let p = 0; p < partElement.length; p++) {
     const at = partElement[p]! * PRINT_WORDS;
@@ -35,14 +36,4 @@ export function elementPrints(model: Model): Uint32Array {
     out[at + 1] = b;
   }
   return out;
-}
-
-function hashText(text: string, [a, b]: readonly [number, number]): [number, number] {
-  for (let i = 0; i < text.length; i++) {
-    const c = text.charCodeAt(i);
-    a = Math.imul(a ^ c, 0x01000193);
-    b = Math.imul(b ^ c, 0x85ebca6b);
-    b ^= b >>> 13;
-  }
-  return [a, b];
 }

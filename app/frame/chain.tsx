@@ -1,4 +1,5 @@
 import { NavLink } from 'react-router';
+import { JobFaults, JobsLine } from '../jobs/jobs-line';
 
 interface Props {
   readonly project?: { readonly id: string; readonly name: string; readonly elements: number; readonly sights: number };
@@ -9,7 +10,7 @@ interface Props {
 /** The top line: the mark, the project, and the stages of the work set like a chain of dimensions. */
 export function Chain({ project, onGoTo, onKeys }: Props) {
   return (
-    <header className="col-span-full flex h-11 items-stretch gap-[22px] border-b border-rule2 bg-paper px-3.5">
+    <header className="relative col-span-full flex h-11 items-stretch gap-[22px] border-b border-rule2 bg-paper px-3.5">
       <div className="flex items-center gap-2.5 whitespace-nowrap">
         <NavLink to="/" className="flex items-center gap-2.5" title="To the shelf">
           <svg viewBox="0 0 9 20" className="h-5 w-[9px]" aria-hidden="true">
@@ -27,6 +28,7 @@ export function Chain({ project, onGoTo, onKeys }: Props) {
         </nav>
       )}
       <div className="ml-auto flex items-center gap-3.5 whitespace-nowrap text-graphite">
+        <JobsLine />
         {onGoTo && (
           <button type="button" onClick={onGoTo} className="hover:text-pencil">
             Go to <kbd>/</kbd>
@@ -37,6 +39,9 @@ export function Chain({ project, onGoTo, onKeys }: Props) {
             Keys <kbd>?</kbd>
           </button>
         )}
+      </div>
+      <div className="absolute top-full left-3 z-30 mt-2 grid gap-2">
+        <JobFaults />
       </div>
     </header>
   );

@@ -1,0 +1,36 @@
+import * as Comlink from 'comlink';
+import { imagesBehind } from '../backgrounds/images-behind';
+import { drawingRow } from '../data/drawings';
+import type { Project, ProjectSight } from '../data/project';
+import { withSets } from '../data/sets';
+import { pool } from '../workers/pool';
+import { jobs } from './jobs';
+import { saveFile } from './save-file';
+
+export type ExportFormat = 'dxf' | 'svg' | 'svg-behind' | 'pdf' | 'json';
+
+/** Exports drawings of a project and hands the file to the browser. What has nothing to show is said. */
+export function exportDrawings(project: Project, sights: readonly ProjectSight[], format: ExportFormat): Promise<void> {
+  const what = sights.length === 1 ? sights[0]!.sight.number : `${sights.length} sights`;
+  return jobs.run(`Exporting ${what}`, 'not exported', async ({ signal, progress }) => {
+    const out = await Promise.all(
+      sights.map(async ({ id, sight, scale }) => ({
+        row: drawingRow(project.id, id),
+        sight: withSets(sight, project),
+        scale,
+        ...(format === 'svg-behind' && { behind: await imagesBehind(project, id) }),
+      })),
+    );
+    const { name, bytes, empty } = await pool.back.run(
+      (engine) =>
+        engine.exportFile(
+          project.model,
+          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: project.name, ...project.files },
+          Comlink.proxy(progress),
+        ),
+      signal,
+    );
+    saveFile(name, bytes);
+    if (empty.length) jobs.tell('empty', `${name} is written, but there is nothing to see in it. ${empty.join('. ')}.`);
+  });
+}

@@ -1,0 +1,164 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Sight } from '../../core/sights/sight';
+import { database, type ModelInfo } from '../data/database';
+import { addModel, loadModel } from '../data/models';
+import type { Project } from '../data/project';
+import { loadProject } from '../data/project-rows';
+import { createProject } from '../data/projects';
+import { patchOf } from '../data/sight-patch';
+import { carryOut, type Maker } from './carry-out';
+import type { Command } from './commands';
+
+/** Makes readings as the engine does, as slowly as is told. */
+function maker(...waits: number[]): Maker {
+  const make = async (base: string, changed: Partial<ModelInfo>): Promise<string> => {
+    await new Promise((resolve) => setTimeout(resolve, waits.shift() ?? 0));
+    const [id, model] = [crypto.randomUUID(), (await loadModel(base))!];
+    await addModel({ ...model, ...changed, id });
+    return id;
+  };
+  return {
+    correct: (base, corrections) => make(base, { corrections }),
+    arrange: (base, parts) => make(base, { parts: parts as NonNullable<ModelInfo['parts']> }),
+    remake: () => Promise.resolve(),
+  };
+}
+
+const element = (id: string) => ({ id, class: 'Wall', name: id, type: '', storey: -1, use: 'solid', assembly: '' });
+const plan = (number: string): Sight => ({ kind: 'plan', number, name: 'Ground', storey: 'Ground', height: 1.2, depth: null });
+
+let id: string;
+const project = async (): Promise<Project> => (await loadProject(id))!;
+const model = async () => (await loadModel((await project()).model))!;
+const send = (command: Command, by = maker()) => carryOut(id, command, by);
+beforeEach(async () => {
+  await Promise.all(database.tables.map((table) => table.clear()));
+  const elements = ['W1', 'W2'].map(element) as unknown as ModelInfo['elements'];
+  await addModel({ id: 'read', base: 'read', fileName: 'hall.ifc', corrections: {}, elements } as unknown as ModelInfo);
+  id = await createProject('Hall', 'read', [{ scale: 100, sight: plan('P-01') }]);
+});
+
+describe('a model is set right', () => {
+  const correct = (label: string, changed: object): Command => ({
+    intent: 'correct',
+    label,
+    patch: { elements: { ids: ['W1'], changed } },
+  });
+
+  it('by two figures of one element, one soon after the other: both are kept, though the first takes longer', async () => {
+    const by = maker(40, 0);
+    await Promise.all([send(correct('Material', { material: 'Brick' }), by), send(correct('Class', { class: 'Wall' }), by)]);
+    expect((await model()).corrections.elements).toEqual({ W1: { material: 'Brick', class: 'Wall' } });
+    expect((await database.steps.toArray()).map(({ label }) => label)).toEqual(['Material', 'Class']);
+  });
+
+  it('one that fails is told and takes nothing with it; so is one of an element that is gone', async () => {
+    const bad = send({ intent: 'correct', label: 'Unit', patch: { unit: 'ft' } }, { ...maker(), correct: () => Promise.reject(new Error('no room')) }); // prettier-ignore
+    const good = send({ intent: 'correct', label: 'Up', patch: { up: 'y' } });
+    expect((await bad).fault).toContain('no room');
+    expect((await good).fault).toBeNull();
+    expect((await model()).corrections).toEqual({ up: 'y' });
+    const gone = await send({ intent: 'correct', label: 'x', patch: { elements: { ids: ['W1', 'W9'], changed: { class: 'Wall' } } } });
+    expect(gone.fault).toBe('There is no element W9 in the model by now.');
+  });
+
+  it('a newer file has what was set right while it was read, and the reading before it stays to be compared', async () => {
+    await addModel({ ...(await model()), id: 'newer', base: 'newer' });
+    await send(correct('Material', { material: 'Brick' }));
+    const before = (await project()).model;
+    expect((await send({ intent: 'take reading', label: 'hall.ifc read again', model: 'newer' })).fault).toBeNull();
+    expect(await model()).toMatchObject({ base: 'newer', corrections: { elements: { W1: { material: 'Brick' } } } });
+    expect((await project()).compared).toBe(before);
+    await send({ intent: 'undo' });
+    expect((await model()).id).toBe(before);
+  });
+
+  it('models that are added at once all come along, and the one before can be compared', async () => {
+    const by = maker(30, 0);
+    const part = { fileName: 'a.ifc', base: 'read', corrections: {}, placement: { by: [0, 0, 0], turn: 0 }, isHidden: false } as const;
+    const adding = (key: string, isNewer: boolean) =>
+      send({ intent: 'arrange', label: key, step: { add: { ...part, key, name: key } }, isNewer }, by);
+    await Promise.all([adding('jetty', false), adding('tower', true)]);
+    expect((await model()).parts!.map(({ key }) => key)).toEqual(['first', 'jetty', 'tower']);
+    const before = await loadModel((await project()).compared!);
+    expect(before!.parts!.map(({ key }) => key)).toEqual(['first', 'jetty']);
+    expect((await send({ intent: 'arrange', label: 'x', step: { remove: 'pier' } })).fault).toBe('That model was taken away meanwhile.');
+  });
+});
+
+describe('a command', () => {
+  it('writes the row of what it changes, and no other', async () => {
+    await send({ intent: 'add sights', label: 'Two', sights: [{ id: 'b', scale: 50, sight: plan('P-02') }, { id: 'c', scale: 50, sight: plan('P-03') }] }); // prettier-ignore
+    const written: string[] = [];
+    const watch = (_: unknown, key: unknown) => void written.push(String(key));
+    database.sights.hook('updating', watch as never);
+    try {
+      await send({ intent: 'change sight', label: 'Height', id: 'b', patch: { set: { height: 1.5 }, cleared: [] } });
+    } finally {
+      database.sights.hook('updating').unsubscribe(watch as never);
+    }
+    expect(written).toEqual([`${id},b`]);
+    expect(Object.keys(await database.projects.get(id) ?? {})).not.toContain('sights'); // prettier-ignore
+    expect((await project()).sights['b']!.sight.height).toBe(1.5);
+  });
+
+  it.each<[Command | object, RegExp]>([
+    [{ intent: 'change sight', label: 'x', id: 'a', scale: -1 }, /scale must be greater/],
+    [{ intent: 'rename', label: 'x', name: '  ' }, /name must not have leading/],
+    [{ intent: 'keep set', label: 'x', elements: ['W1', 'W7'] }, /no element W7/],
+    [{ intent: 'keep set', label: 'x', elements: [] }, /elements must contain at least 1/],
+    [{ intent: 'delete set', label: 'x', id: 'none' }, /deleted meanwhile/],
+    [{ intent: 'correct', label: 'x', patch: { unit: 'ell' } }, /patch.unit must be one of/],
+    [{ intent: 'correct', label: 'x', patch: { plan: { layer: 'A', changed: { height: -2 } } } }, /patch.plan.changed.height must be/],
+    [{ intent: 'take reading', label: 'x', model: 'none' }, /not in this browser/],
+    [{ intent: 'accept findings', label: 'x', findings: 'all' }, /findings must be an array/],
+    [{ intent: 'burn', label: 'x' }, /intent must be one of/],
+  ])('that is wrong is refused in words and changes nothing: %j', async (command, words) => {
+    const before = await project();
+    const { fault, said } = await send(command as Command);
+    expect(fault).toMatch(words);
+    expect(said).toBeNull();
+    expect(await project()).toEqual(before);
+    expect(await database.steps.count()).toBe(0);
+  });
+
+  it('gives a set the next name that is free, also to two at once, and undo brings a deleted one back', async () => {
+    const keep = (elements: string[]): Command => ({ intent: 'keep set', label: 'New set', elements });
+    const answers = await Promise.all([send(keep(['W1'])), send(keep(['W1', 'W2']))]);
+    expect(answers.map((a) => a.said)).toEqual(['1 element is kept as Set 1.', '2 elements are kept as Set 2.']);
+    const first = Object.values((await project()).sets).find((s) => s.name === 'Set 1')!;
+    await send({ intent: 'delete set', label: 'Set 1 deleted', id: first.id });
+    expect((await send(keep(['W2']))).said).toBe('1 element is kept as Set 3.');
+    await send({ intent: 'undo' });
+    await send({ intent: 'undo' });
+    expect((await project()).sets[first.id]).toEqual(first);
+  });
+
+  it('that accepts findings is taken back whole, and so is the showing of all of them', async () => {
+    await send({ intent: 'accept findings', label: 'Finding accepted', findings: ['a', 'b'] });
+    await send({ intent: 'show accepted', label: 'Shown' });
+    expect((await project()).accepted).toEqual({});
+    expect(await database.accepted.count()).toBe(0);
+    await send({ intent: 'undo' });
+    expect((await project()).accepted).toEqual({ a: true, b: true });
+    await send({ intent: 'undo' });
+    expect((await project()).accepted).toEqual({});
+  });
+
+  it('is refused where there is no room, in words, and nothing is changed', async () => {
+    const before = await project();
+    const full = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    database.sights.hook('creating', full);
+    try {
+      const { fault } = await send({ intent: 'add sights', label: 'x', sights: [{ id: 'n', scale: 50, sight: plan('P-05') }] });
+      expect(fault).toMatch(/no room left/);
+    } finally {
+      database.sights.hook('creating').unsubscribe(full);
+    }
+    expect(await project()).toEqual(before);
+    expect((await send({ intent: 'change sight', label: 'y', id: Object.keys(before.sights)[0]!, patch: patchOf(plan('P-01'), { ...plan('P-01'), name: 'Quay' }) })).fault).toBeNull(); // prettier-ignore
+  });
+});

@@ -1,0 +1,61 @@
+import type { Corrections, ElementCorrection } from '../../core/model/correct';
+import type { DrawnOutline, PlanChanges } from '../../core/model/plan';
+import type { Background } from '../backgrounds/background';
+import type { PartWish } from '../data/parts';
+import type { FileForms, ProjectSight } from '../data/project';
+import type { SightPatch } from '../data/sight-patch';
+
+/** A row of the table by which a plan is built, changed. */
+export interface PlanRowPatch {
+  readonly layer: string;
+  readonly changed: PlanChanges[string];
+}
+
+/** What is set right about a model: a patch on the corrections that it has by then. */
+export type CorrectionPatch = Pick<Corrections, 'unit' | 'up'> & {
+  readonly elements?: { readonly ids: readonly string[]; readonly changed: ElementCorrection };
+  readonly plan?: PlanRowPatch;
+  /** An outline more, or one less, in a plan that is drawn by hand. */
+  readonly draw?: DrawnOutline;
+  readonly undraw?: DrawnOutline;
+};
+
+/** What is done with one of the models of a project. */
+export type PartStep =
+  | { readonly add: PartWish }
+  | { readonly remove: string }
+  | { readonly change: string; readonly to: Partial<Pick<PartWish, 'fileName' | 'base' | 'placement' | 'isHidden'>> }
+  | { readonly change: string; readonly plan: PlanRowPatch };
+
+/** What each command takes, beside its label. */
+interface Fields {
+  'add sights': { readonly sights: readonly ProjectSight[] };
+  /** `goesOn`: a key that is held down makes one step. */
+  'change sight': { readonly id: string; readonly patch?: SightPatch; readonly scale?: number; readonly goesOn?: boolean };
+  'remove sights': { readonly ids: readonly string[] };
+  background: { readonly id: string; readonly background: Background | null };
+  files: { readonly files: FileForms };
+  rename: { readonly name: string };
+  /** The newer reading of the model's file, which is compared with the one before. */
+  'take reading': { readonly model: string };
+  'put changes away': unknown;
+  'accept findings': { readonly findings: readonly string[] };
+  'show accepted': unknown;
+  /** Elements by their ids, under the next free name. */
+  'keep set': { readonly elements: readonly string[] };
+  'delete set': { readonly id: string };
+  correct: { readonly patch: CorrectionPatch };
+  /** `isNewer`: what comes is a newer file, and is compared with the one before. */
+  arrange: { readonly step: PartStep; readonly isNewer?: boolean };
+}
+export type Intent = keyof Fields;
+export type CommandOf<K extends Intent> = Fields[K] & { readonly intent: K; readonly label: string };
+
+/** All that can be done to a project: plain data, so that it goes through the route's action. */
+export type Command = { [K in Intent]: CommandOf<K> }[Intent] | { readonly intent: 'undo' } | { readonly intent: 'redo' };
+
+/** What became of a command, in words for people. */
+export interface Answer {
+  readonly fault: string | null;
+  readonly said: string | null;
+}
