@@ -12,6 +12,7 @@ const rooms = [
   'drafting',
   'annotation',
   'writers',
+  'project-file',
 ];
 const upward = rooms.slice(0, -1).map((room, i) => ({
   name: `core-${room}-looks-down-only`,

@@ -1,143 +1,162 @@
-import { randomUUID } from 'node:crypto';
-import { mkdir, rename, rm, stat, writeFile } from 'node:fs/promises';
-import { dirname, extname, join, resolve } from 'node:path';
-import type { Note, NoteCode } from '../core/faults/fault';
-import { noteSentence } from '../core/faults/wording';
-import type { Drawing } from '../core/linework/drawing';
-import type { Model } from '../core/model/model';
-import { emptyReason, isEmpty } from '../core/proof/empty-reason';
-import type { Scene } from '../core/scene/scene';
-import type { Sight } from '../core/sights/sight';
-import { draw } from '../core/draw';
-import { explainer } from '../core/writers/explain';
-import { prepare } from '../core/scene/prepare';
+import { extname, join } from 'node:path';
 import { STANDARD } from '../core/drafting/standard';
-import { publish, publishable } from '../core/publish';
+import { Fault, type Note } from '../core/faults/fault';
+import { noteSentence, sentence } from '../core/faults/wording';
+import type { Model } from '../core/model/model';
+import { prepare } from '../core/scene/prepare';
+import { withNamedSets } from '../core/sights/named-sets';
+import type { Sight } from '../core/sights/sight';
 import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from '../core/writers/dxf-values';
-import { readSight, readStandard } from './read-json';
-import { MODEL_OPTIONS, modelOptions } from './model-options';
+import { fileName } from '../core/writers/file-name';
 import { PAPERS, type Paper } from '../core/writers/paper';
-import { lettering } from './lettering';
+import { drawFile, FORMATS, type DrawHow } from './draw-file';
+import { MODEL_OPTIONS, modelOptions } from './model-options';
+import { readSights, readStandard } from './read-json';
 import { readModelFile } from './read-model';
+import { isProjectPath, readProjectHere } from './read-project';
 import { oneOf, parse, UsageFault } from './usage';
+import { checkFolder, checkOut, writeWhole } from './write-files';
+
+const OPTIONS = {
+  sight: { type: 'string' },
+  out: { type: 'string' },
+  format: { type: 'string' },
+  only: { type: 'string' },
+  scale: { type: 'string' },
+  standard: { type: 'string' },
+  ...MODEL_OPTIONS,
+  'dxf-unit': { type: 'string' },
+  'dxf-version': { type: 'string' },
+  paper: { type: 'string' },
+  block: { type: 'boolean' },
+  outlines: { type: 'boolean' },
+  'no-levels': { type: 'boolean' },
+  'no-grid': { type: 'boolean' },
+  'no-title': { type: 'boolean' },
+  plain: { type: 'boolean' },
+  flat: { type: 'boolean' },
+  times: { type: 'boolean' },
+  explain: { type: 'string' },
+  strict: { type: 'boolean' },
+} as const;
+
+const ENDINGS = ['.json', '.dxf', '.svg', '.pdf'] as const;
+
+/** What is to be drawn, and at which scale. */
+interface Wish {
+  readonly sight: Sight;
+  readonly scale: number | undefined;
+}
 
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
 export async function drawCommand(args: readonly string[]): Promise<number> {
-  const { values, positionals } = parse(args, {
-    sight: { type: 'string' },
-    out: { type: 'string' },
-    scale: { type: 'string' },
-    standard: { type: 'string' },
-    ...MODEL_OPTIONS,
-    'dxf-unit': { type: 'string' },
-    'dxf-version': { type: 'string' },
-    paper: { type: 'string' },
-    block: { type: 'boolean' },
-    outlines: { type: 'boolean' },
-    'no-levels': { type: 'boolean' },
-    'no-grid': { type: 'boolean' },
-    'no-title': { type: 'boolean' },
-    plain: { type: 'boolean' },
-    flat: { type: 'boolean' },
-    times: { type: 'boolean' },
-    explain: { type: 'string' },
-    strict: { type: 'boolean' },
-  });
+  const { values, positionals } = parse(args, OPTIONS);
   const [path, ...more] = positionals;
   if (!path || more.length) throw new UsageFault('draw needs one model: tarvex draw MODEL --sight SIGHT.json --out FILE');
-  if (!values.sight || !values.out) throw new UsageFault(`draw needs --${values.sight ? 'out FILE' : 'sight SIGHT.json'}`);
-  const kind = oneOf('out', extname(values.out).toLowerCase(), ['.json', '.dxf', '.svg', '.pdf'])!;
-  const paper = oneOf('paper', values.paper, Object.keys(PAPERS) as Paper[]);
-  if (paper && kind !== '.pdf') throw new UsageFault(`--paper is for a PDF; --out is "${values.out}"`);
-  if (values.outlines && kind !== '.dxf') throw new UsageFault(`--outlines is for a DXF; --out is "${values.out}"`);
-  const scale = Number(values.scale ?? 100);
-  if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${values.scale}"; it must be a number above 0, such as 50 for 1:50`);
-  const dxfVersion = oneOf('dxf-version', values['dxf-version'], Object.keys(DXF_VERSIONS) as DxfVersion[]);
-  const dxfUnit = oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]);
-  await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
+  const isProject = isProjectPath(path);
+  if (!values.out || (!values.sight && !isProject)) throw new UsageFault(`draw needs --${values.sight ? 'out FILE' : 'sight SIGHT.json'}`);
+  if (values.only && values.sight) throw new UsageFault('--only picks sights of a project; it does not go with --sight');
+  const many = oneOf('format', values.format, FORMATS);
+  const ending = extname(values.out).toLowerCase();
+  // what names no folder is a file of a kind that is written
+  if (values.sight && ending) oneOf('out', ending, ENDINGS);
+  const one = values.sight ? await readSights(values.sight) : null;
+  const isMany = one === null || Array.isArray(one);
+  if (isMany && (ENDINGS as readonly string[]).includes(ending))
+    throw new UsageFault(`--out is "${values.out}"; many sights are written into a folder`);
+  const format = isMany ? (many ?? 'dxf') : oneOf('out', ending, ENDINGS)!.slice(1);
+  const how = await howOf(values, format as DrawHow['format'], isMany ? 'format' : 'out');
+  const scale = numberAbove(values.scale);
+  if (isMany) await checkFolder(values.out);
+  else await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
   const options = await modelOptions(values);
-  const sight = await readSight(values.sight);
-  const standard = values.standard ? await readStandard(values.standard) : STANDARD;
 
-  const clock = () => performance.now();
-  const t0 = clock();
-  const model = await readModelFile(path, options);
-  const t1 = clock();
+  const t0 = performance.now();
+  const project = isProject ? await readProjectHere(path, options) : null;
+  for (const words of project?.lost ?? []) process.stderr.write(`tarvex: ${path}: ${words}\n`);
+  const wishes = one
+    ? (Array.isArray(one) ? one : [one]).map((sight): Wish => ({ sight, scale: undefined }))
+    : picked(project!.project.sights, values.only);
+  const model: Model = project ? project.model : await readModelFile(path, options);
+  const t1 = performance.now();
   const scene = prepare(model);
-  const t2 = clock();
-  const explainDir = values.explain;
-  const pictures: Promise<void>[] = [];
-  if (explainDir) await mkdir(explainDir, { recursive: true });
-  const explain = explainer();
-  const raw = draw(model, scene, sight, {
-    ranks: standard.ranks,
-    clock: values.times ? clock : undefined,
-    watch: explainDir
-      ? (step) => {
-          const [name, svg] = explain(step);
-          pictures.push(writeFile(join(explainDir, name), svg));
-        }
-      : undefined,
-  });
-  await Promise.all(pictures);
-  const drawing = values.times ? { ...raw, report: { ...raw.report, ms: { read: t1 - t0, prepare: t2 - t1, ...raw.report.ms } } } : raw;
-  const graphic = publish(publishable(model, sight, drawing), sight, {
-    standard,
-    scale,
-    isClosed: true,
-    ...(values['no-levels'] && { levels: false }),
-    ...(values['no-grid'] && { grid: false }),
+  const times = values.times ? { read: t1 - t0, prepare: performance.now() - t1 } : undefined;
+  const { files, sets } = project?.project ?? {};
+  const drawn = (wish: Wish) =>
+    drawFile(model, scene, withNamedSets(wish.sight, sets ?? []), {
+      ...how,
+      scale: scale ?? wish.scale ?? 100,
+      block: how.block || (isMany && files?.block === true),
+      outlines: how.outlines || (isMany && files?.outlines === true),
+      paper: how.paper ?? (isMany ? files?.paper : undefined),
+      times,
+    });
+  if (!isMany) {
+    const { file, doubts } = await drawn(wishes[0]!);
+    await writeWhole(values.out, file);
+    return told(doubts, '', values.strict);
+  }
+  const names: string[] = [];
+  let code = 0;
+  for (const wish of wishes) {
+    const name = fileName(wish.sight, format, names);
+    names.push(name);
+    try {
+      const { file, doubts } = await drawn(wish);
+      await writeWhole(join(values.out, name), file);
+      code = Math.max(code, told(doubts, `${wish.sight.number}: `, values.strict));
+    } catch (error) {
+      // one that cannot be drawn does not keep the others from it
+      if (!(error instanceof Fault)) throw error;
+      process.stderr.write(`tarvex: ${wish.sight.number}: ${sentence(error, path)}\n`);
+      code = 1;
+    }
+  }
+  return code;
+}
+
+function told(doubts: readonly Note[], before: string, isStrict: boolean | undefined): number {
+  for (const doubt of doubts) process.stderr.write(`tarvex: ${before}${noteSentence(doubt)}\n`);
+  return isStrict && doubts.length ? 3 : 0;
+}
+
+/** The sights of a project that are wished, in their order there; all where none is named. @throws UsageFault */
+function picked(sights: readonly Wish[], only: string | undefined): readonly Wish[] {
+  if (only === undefined) return sights;
+  const numbers = only.split(',').map((number) => number.trim());
+  const missing = numbers.find((number) => !sights.some(({ sight }) => sight.number === number));
+  if (missing !== undefined)
+    throw new UsageFault(`--only names "${missing}"; the project has ${sights.map(({ sight }) => sight.number).join(' ') || 'no sights'}`);
+  return sights.filter(({ sight }) => numbers.includes(sight.number));
+}
+
+type Values = ReturnType<typeof parse<typeof OPTIONS>>['values'];
+
+async function howOf(values: Values, format: DrawHow['format'], told: 'out' | 'format'): Promise<Omit<DrawHow, 'scale' | 'times'>> {
+  const said = `--${told} is "${told === 'out' ? values.out : format}"`;
+  const paper = oneOf('paper', values.paper, Object.keys(PAPERS) as Paper[]);
+  if (paper && format !== 'pdf') throw new UsageFault(`--paper is for a PDF; ${said}`);
+  if (values.outlines && format !== 'dxf') throw new UsageFault(`--outlines is for a DXF; ${said}`);
+  return {
+    format,
+    paper,
+    standard: values.standard ? await readStandard(values.standard) : STANDARD,
+    levels: !values['no-levels'],
+    grid: !values['no-grid'],
     title: !values['no-title'],
     outlines: values.outlines === true,
-  });
-  let text: string | Uint8Array;
-  if (kind === '.pdf')
-    text = await (await import('../core/writers/pdf')).writePdf([graphic], { fonts: await lettering(), paper, title: model.name });
-  else if (kind === '.json') text = (await import('../core/writers/json')).writeJson(graphic, { flat: values.flat === true });
-  else if (kind === '.svg') text = (await import('../core/writers/svg')).writeSvg(graphic);
-  else
-    text = (await import('../core/writers/dxf')).writeDxf(graphic, {
-      unit: dxfUnit ?? 'mm',
-      ...(dxfVersion && { version: dxfVersion }),
-      block: values.block === true,
-      plain: values.plain === true,
-    });
-  await writeWhole(values.out, text);
-  const doubts = doubtsOf(model, scene, sight, drawing);
-  for (const doubt of doubts) process.stderr.write(`tarvex: ${noteSentence(doubt)}\n`);
-  return values.strict && doubts.length ? 3 : 0;
+    block: values.block === true,
+    plain: values.plain === true,
+    flat: values.flat === true,
+    unit: oneOf('dxf-unit', values['dxf-unit'], Object.keys(DXF_UNITS) as DxfUnit[]) ?? 'mm',
+    version: oneOf('dxf-version', values['dxf-version'], Object.keys(DXF_VERSIONS) as DxfVersion[]),
+    explain: values.explain,
+  };
 }
 
-/** What a drafter should know before the drawing goes on: units that are not sure, outlines that stay open, nothing to see. */
-const DOUBTS: readonly NoteCode[] = ['unit-missing', 'unit-unknown', 'unit-doubtful', 'unit-guessed', 'outline-open', 'elevation-askew'];
-
-function doubtsOf(model: Model, scene: Scene, sight: Sight, drawing: Drawing): Note[] {
-  const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
-  return isEmpty(drawing) ? [...doubts, emptyReason(model, scene, sight)] : doubts;
-}
-
-/** Before any work: the file is none that is read, and its folder is there. @throws UsageFault */
-async function checkOut(out: string, read: readonly (string | undefined)[]): Promise<void> {
-  const own = resolve(out);
-  const same = read.find((file) => file !== undefined && resolve(file.replace(/@[-+.\d,]+$/, '')) === own);
-  if (same !== undefined) throw new UsageFault(`--out is "${out}", which is read for this drawing: it would be overwritten`);
-  const folder = dirname(own);
-  const isFolder = await stat(folder).then(
-    (is) => is.isDirectory(),
-    () => false,
-  );
-  if (!isFolder) throw new UsageFault(`--out is "${out}"; there is no folder ${folder}`);
-}
-
-/** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */
-async function writeWhole(path: string, text: string | Uint8Array): Promise<void> {
-  // of this run alone: another may write the same file
-  const part = `${path}.${randomUUID()}.part`;
-  try {
-    await writeFile(part, text);
-    await rename(part, path);
-  } catch (error) {
-    await rm(part, { force: true });
-    throw error;
-  }
+function numberAbove(value: string | undefined): number | undefined {
+  if (value === undefined) return undefined;
+  const scale = Number(value);
+  if (!(scale > 0 && scale <= 1e6)) throw new UsageFault(`--scale is "${value}"; it must be a number above 0, such as 50 for 1:50`);
+  return scale;
 }

@@ -1,12 +1,13 @@
 export const HELP = `tarvex: exact hidden-line drawings from 3D models
 
   tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .pdf .json
+  tarvex draw PROJECT.tarvex --out DIR                draw all sights of a project as it was set up on the screen
   tarvex inspect MODEL                                say what is in a model and what is doubtful
   tarvex check MODEL                                  what is wrong with a model before it is drawn
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
   tarvex help draw | inspect | check | proof                  more about a command
 
-MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, a plan in .dxf, or an archive (.zip, .ifczip) with one in it.
+MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, a plan in .dxf, an archive (.zip, .ifczip) with one in it, or a project (.tarvex) saved from the screen.
 Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings, or a doubtful drawing with --strict.
 
 A first drawing:
@@ -15,10 +16,14 @@ A first drawing:
 `;
 
 const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
+tarvex draw MODEL --sight SIGHTS.json --out DIR --format dxf|svg|pdf|json
+tarvex draw PROJECT.tarvex --out DIR [--only S-01,P-02] [--format dxf|svg|pdf|json]
 
-  --sight FILE       the sight: where from, what is cut, how far it reaches
+  --sight FILE       the sight: where from, what is cut, how far it reaches; or a list of them, [ {...}, {...} ]
+  --format F         what a folder of drawings is written as (default dxf); a file for each sight, named by its number and name
+  --only NUMBERS     of a project these sights alone
   --out FILE         .dxf true size for CAD, .svg or .pdf a page in millimetres, .json for other programs
-  --scale N          scale 1:N for line types, hatches, texts and pages (default 100)
+  --scale N          scale 1:N for line types, hatches, texts and pages (default 100; of a project each sight's own)
   --standard FILE    drafting standard (default: the one that comes along)
   --unit U           unit of the first model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)

@@ -11,6 +11,7 @@ import { AS_IT_IS, type ModelPlacement } from '../core/model/placement';
 import { kindOf, MODEL_KINDS } from '../core/readers/model-kinds';
 import type { PlanChanges } from '../core/model/plan';
 import { replan } from '../core/readers/plan/replan';
+import { isProjectPath, readProjectHere } from './read-project';
 import { readHere, type Reading } from './read-here';
 
 export interface ReadOptions {
@@ -42,6 +43,7 @@ type Answer =
  * @throws Fault, with the file's name among its facts
  */
 export async function readModelFile(path: string, options: ReadOptions): Promise<Model> {
+  if (isProjectPath(path)) return (await readProjectHere(path, options)).model;
   const first = replan(await readInThread(path, options), { ...(options.plan && { plan: options.plan }) });
   const { elements } = options;
   const right = (model: Model) => (elements ? correct(model, { elements }) : model);

@@ -5,7 +5,7 @@ import type { Rule, Sight } from '../../core/sights/sight';
 import { classWords } from '../figures/class-words';
 import { classCounts, solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
-import { toldRules } from '../data/sets';
+import { toldRules } from '../../core/sights/named-sets';
 import { useProject } from '../project/use-project';
 import { Group } from './slate-group';
 
@@ -23,7 +23,7 @@ export function ShownGroup({ model, sight, onChange }: Props) {
   const rules = show ?? [];
   const [only, not] = [rules.filter((r) => r.use !== 'exclude'), rules.filter((r) => r.use === 'exclude')];
   // a hand that drags the sight changes nothing of what it shows
-  const shown = useMemo(() => countShown(model, toldRules(show ?? [], sets)), [model, show, sets]);
+  const shown = useMemo(() => countShown(model, toldRules(show ?? [], Object.values(sets))), [model, show, sets]);
   const change = (show: readonly Rule[]) => onChange({ ...sight, show }, `What ${sight.number} shows`);
   return (
     <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>

@@ -6,7 +6,7 @@ import type { Command } from '../project/commands';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
 import { addModel, deleteModels, loadModel } from './models';
-import { fileName } from './file-name';
+import { fileName } from '../../core/writers/file-name';
 import { fingerprint, type Printed } from './fingerprint';
 import { withSets } from './sets';
 import { patchOf, type SightPatch } from './sight-patch';

@@ -27,7 +27,7 @@ import { fingerprint } from '../data/fingerprint';
 import { addModel, loadModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
 import type { FileForms } from '../data/project';
-import { fileName } from '../data/file-name';
+import { fileName } from '../../core/writers/file-name';
 import { pack } from '../data/packed';
 import type { DrawnSight } from './drawn-sight';
 import { holdLife } from './hold-life';

@@ -1,4 +1,4 @@
-import type { Sight } from '../../core/sights/sight';
+import type { Sight } from '../sights/sight';
 
 /** The rule for names of exported files: number, then name, without signs that a file system refuses; a second one gets a number. */
 export function fileName(sight: Pick<Sight, 'number' | 'name' | 'kind'>, ending: string, taken: readonly string[] = []): string {

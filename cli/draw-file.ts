@@ -1,0 +1,93 @@
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { draw } from '../core/draw';
+import type { Standard } from '../core/drafting/standard';
+import type { Note, NoteCode } from '../core/faults/fault';
+import type { Model } from '../core/model/model';
+import { emptyReason, isEmpty } from '../core/proof/empty-reason';
+import { publish, publishable } from '../core/publish';
+import type { Scene } from '../core/scene/scene';
+import type { Sight } from '../core/sights/sight';
+import type { DxfUnit, DxfVersion } from '../core/writers/dxf-values';
+import { explainer } from '../core/writers/explain';
+import type { Paper } from '../core/writers/paper';
+import { lettering } from './lettering';
+
+export const FORMATS = ['dxf', 'svg', 'pdf', 'json'] as const;
+export type Format = (typeof FORMATS)[number];
+
+/** How a sight is drawn and written. */
+export interface DrawHow {
+  readonly format: Format;
+  readonly scale: number;
+  readonly standard: Standard;
+  readonly levels: boolean;
+  readonly grid: boolean;
+  readonly title: boolean;
+  readonly outlines: boolean;
+  readonly block: boolean;
+  readonly plain: boolean;
+  readonly flat: boolean;
+  readonly paper: Paper | undefined;
+  readonly unit: DxfUnit;
+  readonly version: DxfVersion | undefined;
+  /** Folder for a picture after each step. */
+  readonly explain: string | undefined;
+  /** Milliseconds of what came before; the times of all steps go into the report. */
+  readonly times: { readonly read: number; readonly prepare: number } | undefined;
+}
+
+/** Draws a sight and writes it; answers with the file and with what is doubtful about the drawing. */
+export async function drawFile(
+  model: Model,
+  scene: Scene,
+  sight: Sight,
+  how: DrawHow,
+): Promise<{ file: string | Uint8Array; doubts: Note[] }> {
+  // prettier-ignore
+  const pictures: Promise<void>[] = [];
+  const explain = explainer();
+  const folder = how.explain;
+  if (folder) await mkdir(folder, { recursive: true });
+  const raw = draw(model, scene, sight, {
+    ranks: how.standard.ranks,
+    clock: how.times && (() => performance.now()),
+    watch: folder
+      ? (step) => {
+          const [name, svg] = explain(step);
+          pictures.push(writeFile(join(folder, name), svg));
+        }
+      : undefined,
+  });
+  await Promise.all(pictures);
+  const drawing = how.times ? { ...raw, report: { ...raw.report, ms: { ...how.times, ...raw.report.ms } } } : raw;
+  const graphic = publish(publishable(model, sight, drawing), sight, {
+    standard: how.standard,
+    scale: how.scale,
+    isClosed: true,
+    ...(!how.levels && { levels: false }),
+    ...(!how.grid && { grid: false }),
+    title: how.title,
+    outlines: how.outlines,
+  });
+  const write = async (): Promise<string | Uint8Array> => {
+    switch (how.format) {
+      case 'pdf':
+        return (await import('../core/writers/pdf')).writePdf([graphic], { fonts: await lettering(), paper: how.paper, title: model.name });
+      case 'json':
+        return (await import('../core/writers/json')).writeJson(graphic, { flat: how.flat });
+      case 'svg':
+        return (await import('../core/writers/svg')).writeSvg(graphic);
+      case 'dxf': {
+        const { writeDxf } = await import('../core/writers/dxf');
+        return writeDxf(graphic, { unit: how.unit, ...(how.version && { version: how.version }), block: how.block, plain: how.plain });
+      }
+    }
+  };
+  const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
+  if (isEmpty(drawing)) doubts.push(emptyReason(model, scene, sight));
+  return { file: await write(), doubts };
+}
+
+/** What a drafter should know before the drawing goes on: units that are not sure, outlines that stay open, nothing to see. */
+const DOUBTS: readonly NoteCode[] = ['unit-missing', 'unit-unknown', 'unit-doubtful', 'unit-guessed', 'outline-open', 'elevation-askew'];
