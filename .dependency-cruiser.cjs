@@ -12,7 +12,6 @@ const rooms = [
   'drafting',
   'annotation',
   'writers',
-  'project-file',
 ];
 const upward = rooms.slice(0, -1).map((room, i) => ({
   name: `core-${room}-looks-down-only`,
@@ -24,6 +23,12 @@ const upward = rooms.slice(0, -1).map((room, i) => ({
 module.exports = {
   forbidden: [
     ...upward,
+    {
+      name: 'core-below-project-file',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '^core/project-file/' },
+      to: { path: '^core/project-file/' },
+    },
     // the proof looks at finished drawings, and may draw again to say why one is empty
     {
       name: 'core-below-proof',

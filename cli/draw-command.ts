@@ -1,3 +1,4 @@
+import { mkdir } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import { STANDARD } from '../core/drafting/standard';
 import { Fault, type Note } from '../core/faults/fault';
@@ -56,20 +57,18 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const isProject = isProjectPath(path);
   if (!values.out || (!values.sight && !isProject)) throw new UsageFault(`draw needs --${values.sight ? 'out FILE' : 'sight SIGHT.json'}`);
   if (values.only && values.sight) throw new UsageFault('--only picks sights of a project; it does not go with --sight');
-  const many = oneOf('format', values.format, FORMATS);
   const ending = extname(values.out).toLowerCase();
-  // what names no folder is a file of a kind that is written
-  if (values.sight && ending) oneOf('out', ending, ENDINGS);
-  const one = values.sight ? await readSights(values.sight) : null;
-  const isMany = one === null || Array.isArray(one);
-  if (isMany && (ENDINGS as readonly string[]).includes(ending))
-    throw new UsageFault(`--out is "${values.out}"; many sights are written into a folder`);
-  const format = isMany ? (many ?? 'dxf') : oneOf('out', ending, ENDINGS)!.slice(1);
-  const how = await howOf(values, format as DrawHow['format'], isMany ? 'format' : 'out');
+  // a name without an ending is that of a folder
+  const isFolder = !ending || (isProject && !values.sight);
+  const format = isFolder ? (oneOf('format', values.format, FORMATS) ?? 'dxf') : oneOf('out', ending, ENDINGS)!.slice(1);
+  if (values.format && !isFolder) throw new UsageFault(`--format is for a folder; --out is "${values.out}"`);
+  const how = await howOf(values, format as DrawHow['format'], isFolder ? 'format' : 'out');
   const scale = numberAbove(values.scale);
-  if (isMany) await checkFolder(values.out);
+  if (isFolder) await checkFolder(values.out);
   else await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
   const options = await modelOptions(values);
+  const one = values.sight ? await readSights(values.sight) : null;
+  if (Array.isArray(one) && !isFolder) throw new UsageFault(`--out is "${values.out}"; many sights are written into a folder`);
 
   const t0 = performance.now();
   const project = isProject ? await readProjectHere(path, options) : null;
@@ -86,16 +85,17 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     drawFile(model, scene, withNamedSets(wish.sight, sets ?? []), {
       ...how,
       scale: scale ?? wish.scale ?? 100,
-      block: how.block || (isMany && files?.block === true),
-      outlines: how.outlines || (isMany && files?.outlines === true),
-      paper: how.paper ?? (isMany ? files?.paper : undefined),
+      block: how.block || (isFolder && files?.block === true),
+      outlines: how.outlines || (isFolder && files?.outlines === true),
+      paper: how.paper ?? (isFolder ? files?.paper : undefined),
       times,
     });
-  if (!isMany) {
+  if (!isFolder) {
     const { file, doubts } = await drawn(wishes[0]!);
     await writeWhole(values.out, file);
     return told(doubts, '', values.strict);
   }
+  await mkdir(values.out, { recursive: true });
   const names: string[] = [];
   let code = 0;
   for (const wish of wishes) {

@@ -6,7 +6,6 @@ import { assemble } from '../core/project-file/assemble';
 import { PROJECT_KIND } from '../core/project-file/project-file';
 import { readProject, type ReadProject } from '../core/project-file/read-project';
 import { kindOf } from '../core/readers/model-kinds';
-import type { ReadOptions } from './read-model';
 import { UsageFault } from './usage';
 
 /** The options whose names are others than the fields that they fill. */
@@ -15,8 +14,8 @@ const OPTION_OF: Readonly<Record<string, string>> = { elements: 'correct', other
 export const isProjectPath = (path: string): boolean => kindOf(path) === PROJECT_KIND;
 
 /** A project file with its models put together. @throws UsageFault; Fault, also where no model can be saved of it */
-export async function readProjectHere(path: string, options: ReadOptions): Promise<ReadProject & { readonly model: Model }> {
-  const { patience: _, ...said } = options;
+export async function readProjectHere(path: string, options: object): Promise<ReadProject & { readonly model: Model }> {
+  const { patience: _, ...said } = options as Readonly<Record<string, unknown>>;
   const [given] = Object.entries(said).find(([, value]) => (Array.isArray(value) ? value.length > 0 : value !== undefined)) ?? [];
   if (given !== undefined)
     throw new UsageFault(`--${OPTION_OF[given] ?? given} does not go with a project: what is set right of its models stands in it`);

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import { UsageFault } from './usage';
 
@@ -23,7 +23,6 @@ export async function checkFolder(out: string): Promise<void> {
   if (await isFolder(own)) return;
   if (await stat(own).then(() => true, () => false)) throw new UsageFault(`--out is "${out}", which is a file; many sights are written into a folder`); // prettier-ignore
   if (!(await isFolder(dirname(own)))) throw new UsageFault(`--out is "${out}"; there is no folder ${dirname(own)}`);
-  await mkdir(own);
 }
 
 /** Writes beside the file first, so that a full disk or a stop leaves either the old file or the new one, never half of one. */

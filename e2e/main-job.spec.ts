@@ -117,9 +117,9 @@ const prints = (page: Page) =>
     () =>
       new Promise<Record<string, string>>((resolve) => {
         indexedDB.open('tarvex').onsuccess = ({ target }) => {
-          const all = (target as IDBOpenDBRequest).result.transaction('drawings').objectStore('drawings').getAll();
+          const all = (target as IDBOpenDBRequest).result.transaction('prints').objectStore('prints').getAll();
           all.onsuccess = () =>
-            resolve(Object.fromEntries((all.result as { id: string; fingerprint: string }[]).map((row) => [row.id, row.fingerprint])));
+            resolve(Object.fromEntries((all.result as { id: string; print: string }[]).map((row) => [row.id, row.print])));
         };
       }),
   );

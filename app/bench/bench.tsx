@@ -259,6 +259,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           exportable={sights.length}
           forms={project.files ?? {}}
           onForms={(files, label) => submit({ intent: 'files', label, files })}
+          onSaveProject={() => void import('../jobs/project-files').then(({ saveProject }) => saveProject(project.id, project.name))}
           hasBehind={Object.values(project.backgrounds ?? {}).some((b) => b.on.pane === 'drawing' && b.on.sight === selected?.id)}
           working={live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null}
           said={last?.said ?? null}
@@ -347,6 +348,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           if (own) submit({ intent: 'change sight', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
         }}
         onNew={create}
+        onFiles={(files) => void import('../jobs/project-files').then(({ takeSights }) => takeSights(project.id, model, files, send))}
         onRemove={removeSight}
         newOpen={open === 'new'}
         onNewOpen={(to) => setOpen(to ? 'new' : null)}

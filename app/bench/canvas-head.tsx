@@ -15,6 +15,7 @@ interface Props {
   readonly onPaper: (share: number) => void;
   readonly onFit: () => void;
   readonly onExport: (format: ExportFormat, all: boolean) => void;
+  readonly onSaveProject: () => void;
   readonly exportable: number;
   /** Whether images lie behind the drawing, so that they can go along. */
   readonly hasBehind: boolean;
@@ -36,6 +37,7 @@ export function CanvasHead({
   onPaper,
   onFit,
   onExport,
+  onSaveProject,
   exportable,
   hasBehind,
   forms,
@@ -82,7 +84,16 @@ export function CanvasHead({
           </span>
         )}
         {working && <Working label={working.label} share={working.share} onStop={working.stop} />}
-        {exportable > 0 && <ExportMenu onExport={onExport} count={exportable} hasBehind={hasBehind} forms={forms} onForms={onForms} />}
+        {exportable > 0 && (
+          <ExportMenu
+            onExport={onExport}
+            onSaveProject={onSaveProject}
+            count={exportable}
+            hasBehind={hasBehind}
+            forms={forms}
+            onForms={onForms}
+          />
+        )}
         {findings && <ProofChip findings={findings} onGo={onFinding} />}
       </span>
     </div>

@@ -5,6 +5,8 @@ import type { ExportFormat } from '../jobs/export-drawings';
 
 interface Props {
   readonly onExport: (format: ExportFormat, all: boolean) => void;
+  /** Everything of the project as one file. */
+  readonly onSaveProject: () => void;
   /** How many sights there are to export. */
   readonly count: number;
   /** Whether images lie behind the drawing, so that they can go along. */
@@ -14,7 +16,7 @@ interface Props {
 }
 
 /** What leaves as a file, in which form; the forms stay with the project. */
-export function ExportMenu({ onExport, count, hasBehind, forms, onForms }: Props) {
+export function ExportMenu({ onExport, onSaveProject, count, hasBehind, forms, onForms }: Props) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="word">Export</DropdownMenu.Trigger>
@@ -30,6 +32,8 @@ export function ExportMenu({ onExport, count, hasBehind, forms, onForms }: Props
               <Formats onPick={(format) => onExport(format, true)} />
             </>
           )}
+          <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <DropdownMenu.Item onSelect={onSaveProject}>Everything, as a project file</DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
           <DropdownMenu.Label className="head">How</DropdownMenu.Label>
           <Option

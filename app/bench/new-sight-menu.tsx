@@ -1,4 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
+import { useRef } from 'react';
 
 export type NewSightChoice = 'section' | 'elevations' | 'plans' | 'isometric';
 
@@ -14,36 +15,63 @@ export function NewSightMenu({
   open,
   onOpen,
   onNew,
+  onFiles,
 }: {
   readonly open: boolean;
   readonly onOpen: (open: boolean) => void;
   readonly onNew: (choice: NewSightChoice) => void;
+  /** Sights out of files. */
+  readonly onFiles: (files: readonly File[]) => void;
 }) {
+  const files = useRef<HTMLInputElement>(null);
   return (
-    <DropdownMenu.Root open={open} onOpenChange={onOpen}>
-      <DropdownMenu.Trigger className="btn ml-auto">
-        New sight <kbd>N</kbd>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          className="menu"
-          align="end"
-          sideOffset={4}
-          onKeyDown={(e) => {
-            const choice = CHOICES.find(([, , letter]) => letter === e.key.toUpperCase());
-            if (!choice || e.ctrlKey || e.metaKey) return;
-            e.preventDefault();
-            onOpen(false);
-            onNew(choice[0]);
-          }}
-        >
-          {CHOICES.map(([choice, words, letter]) => (
-            <DropdownMenu.Item key={choice} onSelect={() => onNew(choice)}>
-              {words} <kbd>{letter}</kbd>
+    <>
+      <DropdownMenu.Root open={open} onOpenChange={onOpen}>
+        <DropdownMenu.Trigger className="btn ml-auto">
+          New sight <kbd>N</kbd>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            className="menu"
+            align="end"
+            sideOffset={4}
+            onKeyDown={(e) => {
+              if (e.key.toUpperCase() === 'F') {
+                e.preventDefault();
+                onOpen(false);
+                files.current?.click();
+              }
+              const choice = CHOICES.find(([, , letter]) => letter === e.key.toUpperCase());
+              if (!choice || e.ctrlKey || e.metaKey) return;
+              e.preventDefault();
+              onOpen(false);
+              onNew(choice[0]);
+            }}
+          >
+            {CHOICES.map(([choice, words, letter]) => (
+              <DropdownMenu.Item key={choice} onSelect={() => onNew(choice)}>
+                {words} <kbd>{letter}</kbd>
+              </DropdownMenu.Item>
+            ))}
+            <DropdownMenu.Item onSelect={() => files.current?.click()}>
+              From files <kbd>F</kbd>
             </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <input
+        ref={files}
+        type="file"
+        hidden
+        multiple
+        aria-label="Sight files or a project file"
+        accept=".json,.tarvex"
+        onChange={(e) => {
+          const chosen = [...(e.target.files ?? [])];
+          e.target.value = '';
+          if (chosen.length) onFiles(chosen);
+        }}
+      />
+    </>
   );
 }

@@ -12,6 +12,7 @@ interface Props {
   readonly onHover: (id: string | null) => void;
   readonly onRename: (id: string, name: string) => void;
   readonly onNew: (choice: NewSightChoice) => void;
+  readonly onFiles: (files: readonly File[]) => void;
   readonly onRemove: (id: string) => void;
   readonly newOpen: boolean;
   readonly onNewOpen: (open: boolean) => void;
@@ -37,6 +38,7 @@ export function Register({
   onHover,
   onRename,
   onNew,
+  onFiles,
   onRemove,
   newOpen,
   onNewOpen,
@@ -59,7 +61,7 @@ export function Register({
         <div className="flex items-baseline gap-2.5">
           <h2 className="text-[13px] leading-5 font-semibold">Register</h2>
           <span className="text-graphite">{sights.length === 1 ? '1 sight' : `${sights.length} sights`}</span>
-          <NewSightMenu open={newOpen} onOpen={onNewOpen} onNew={onNew} />
+          <NewSightMenu open={newOpen} onOpen={onNewOpen} onNew={onNew} onFiles={onFiles} />
         </div>
         <input
           className="field w-full text-left!"

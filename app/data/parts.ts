@@ -5,9 +5,14 @@ import type { ModelInfo, ModelPart } from './database';
 export type PartWish = Omit<ModelPart, 'own'>;
 
 /** The models of a project; an only one as the first of them. */
-export function partsOf({ parts, base, fileName, corrections }: ModelInfo): readonly PartWish[] {
-  const { unit, up, plan } = corrections;
-  const own = { ...(unit && { unit }), ...(up && { up }), ...(plan && { plan }) };
+export function partsOf({
+  parts,
+  base,
+  fileName,
+  corrections,
+}: Pick<ModelInfo, 'parts' | 'base' | 'fileName' | 'corrections'>): readonly PartWish[] {
+  // elements are set right of the whole
+  const { elements: _, ...own } = corrections;
   return parts ?? [{ key: 'first', name: nameOf(fileName, []), fileName, base, corrections: own, placement: AS_IT_IS, isHidden: false }];
 }
 

@@ -1,32 +1,12 @@
 import type { Background } from '../backgrounds/background';
-import type { Paper } from '../../core/writers/paper';
+import type { FiledSet, FiledSight, FileForms } from '../../core/project-file/project-file';
 import type { Sight } from '../../core/sights/sight';
 
+export type { FileForms };
 /** A sight as a project keeps it: with an identity of its own and the scale it is drawn to. */
-export interface ProjectSight {
-  readonly id: string;
-  readonly sight: Sight;
-  /** Drawn to 1 : scale. */
-  readonly scale: number;
-}
-
+export type ProjectSight = FiledSight;
 /** Elements that were put together by hand under a name. */
-export interface ElementSet {
-  readonly id: string;
-  readonly name: string;
-  /** Ids of elements. */
-  readonly elements: readonly string[];
-}
-
-/** How drawings leave as files. */
-export interface FileForms {
-  /** A DXF as one block, inserted once. */
-  readonly block?: boolean | undefined;
-  /** In a DXF the outline of each cut face once more, as closed polylines on a layer of their own. */
-  readonly outlines?: boolean | undefined;
-  /** Sheet of a PDF; as large as each drawing where none is told. */
-  readonly paper?: Paper | undefined;
-}
+export type ElementSet = FiledSet;
 
 /** A project of this browser. Drawings are not part of it: they are derived. */
 export interface Project {
@@ -56,6 +36,10 @@ export type Concept = (typeof CONCEPTS)[number];
 
 /** What a project is but for what it holds many of. */
 export type ProjectRow = Omit<Project, Concept>;
+
+/** Things by their identity. */
+export const byId = <T extends { readonly id: string }>(things: readonly T[]): Readonly<Record<string, T>> =>
+  Object.fromEntries(things.map((thing) => [thing.id, thing]));
 
 /** Order of the Register: by kind, then by number. */
 export const KIND_ORDER = ['plan', 'ceiling plan', 'section', 'elevation', 'axonometric', 'perspective'] as const;

@@ -2,32 +2,22 @@ import { database, type ModelInfo, type ModelRow, type StepRow } from './databas
 import { deleteDrawings } from './drawings';
 import { deleteModels } from './models';
 import { nameBeside } from './parts';
-import type { Project, ProjectRow, ProjectSight } from './project';
+import { byId, type Concept, type Project, type ProjectRow, type ProjectSight } from './project';
 import { addProject, deleteProjectRows, projectTables } from './project-rows';
 import { usualScale } from '../figures/usual-scale';
 
 /** Makes a project of a model that has been read. `sights` may come along (the demo's). */
-export async function createProject(name: string, modelId: string, sights: readonly Omit<ProjectSight, 'id'>[] = []): Promise<string> {
-  const id = crypto.randomUUID();
-  const entries = sights.map((s) => {
-    const key = crypto.randomUUID();
-    return [key, { ...s, id: key }] as const;
-  });
-  const project: Project = {
-    id,
-    name,
-    model: modelId,
-    created: Date.now(),
-    changed: Date.now(),
-    binned: null,
-    sights: Object.fromEntries(entries),
-    sets: {},
-    backgrounds: {},
-    accepted: {},
-  };
+export function createProject(name: string, modelId: string, sights: readonly Omit<ProjectSight, 'id'>[] = []): Promise<string> {
+  return keepProject(name, modelId, { sights: byId(sights.map((s) => ({ ...s, id: crypto.randomUUID() }))) });
+}
+
+/** Keeps a new project, under a name that no other has; answers with its key. */
+export async function keepProject(name: string, model: string, held: Partial<Pick<Project, Concept | 'files'>>): Promise<string> {
+  const [id, now] = [crypto.randomUUID(), Date.now()];
+  const nothing = { sights: {}, sets: {}, backgrounds: {}, accepted: {} };
   await database.transaction('rw', projectTables(), async () => {
     const taken = (await database.projects.toArray()).filter((p) => p.binned === null).map((p) => p.name);
-    await addProject({ ...project, name: nameBeside(name, taken) });
+    await addProject({ id, name: nameBeside(name, taken), model, created: now, changed: now, binned: null, ...nothing, ...held });
   });
   return id;
 }

@@ -1,3 +1,5 @@
+import { Fault } from '../../core/faults/fault';
+import { sentence } from '../../core/faults/wording';
 import { isOutdated, OUTDATED } from '../frame/outdated';
 import { Stopped } from '../workers/stopped';
 
@@ -52,7 +54,7 @@ export class Jobs {
     try {
       return await work({ signal: control.signal, progress });
     } catch (error) {
-      if (!(error instanceof Stopped)) this.tell(what, isOutdated(error) ? OUTDATED : (error as Error).message);
+      if (!(error instanceof Stopped)) this.tell(what, wordsOf(error));
       return undefined;
     } finally {
       this.set({ running: this.state.running.filter((j) => j.id !== id) });
@@ -73,5 +75,8 @@ export class Jobs {
     for (const listener of this.listeners) listener();
   }
 }
+
+const wordsOf = (error: unknown): string =>
+  error instanceof Fault ? sentence(error) : isOutdated(error) ? OUTDATED : (error as Error).message;
 
 export const jobs = new Jobs();

@@ -146,6 +146,28 @@ describe('a command', () => {
     expect((await project()).accepted).toEqual({});
   });
 
+  it('takes what came out of files: what is there stays, what is there otherwise comes beside it, all in one step', async () => {
+    const set = { id: 't', name: 'Loose', elements: ['W1'] };
+    const by = { ...plan('P-07'), show: [{ set: 'Loose' }] };
+    await send({ intent: 'merge', label: 'One', sights: [{ id: 'm', scale: 20, sight: by }], sets: [set] });
+    const before = await project();
+    // the same once more changes nothing, not even the history
+    await send({ intent: 'merge', label: 'Same', sights: [{ id: 'm', scale: 20, sight: by }], sets: [set] });
+    expect(await database.steps.count()).toBe(1);
+    const other = { intent: 'merge', label: 'Other', sights: [{ id: 'm', scale: 50, sight: by }], sets: [{ ...set, elements: ['W2'] }], accepted: ['f'] } as const; // prettier-ignore
+    expect((await send(other)).said).toBe('Other');
+    const { sights, sets, accepted } = await project();
+    expect(sights['m']).toEqual(before.sights['m']);
+    const [beside] = Object.values(sights).filter((s) => !(s.id in before.sights));
+    expect(beside).toMatchObject({ scale: 50, sight: { number: 'P-08', show: [{ set: 'Loose 2' }] } });
+    expect(Object.values(sets).map((s) => [s.name, s.elements])).toEqual(expect.arrayContaining([['Loose', ['W1']], ['Loose 2', ['W2']]])); // prettier-ignore
+    expect(accepted).toEqual({ f: true });
+    await send({ intent: 'undo' });
+    expect(await project()).toEqual({ ...before, changed: expect.any(Number) as number });
+    const bad = await send({ intent: 'merge', label: 'x', sights: [{ id: 'q', scale: 50, sight: { ...plan('P-09'), height: 1e9 } }] });
+    expect(bad.fault).toMatch(/^P-09: height must be less than/);
+  });
+
   it('is refused where there is no room, in words, and nothing is changed', async () => {
     const before = await project();
     const full = () => {

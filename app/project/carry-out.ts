@@ -7,7 +7,7 @@ import { changeProject, stepHistory } from '../data/change-project';
 import { database, type ModelInfo } from '../data/database';
 import { openReading } from '../data/models';
 import { partsOf, type PartWish } from '../data/parts';
-import { nextNumber, type Project, type ProjectSight } from '../data/project';
+import type { Project, ProjectSight } from '../data/project';
 import { Refused } from '../data/refused';
 import { patched } from '../data/sight-patch';
 import { forgetReading } from '../data/projects';
@@ -16,6 +16,7 @@ import { whileReading } from '../data/sweep';
 import { checkCommand } from './check-command';
 import type { Answer, Command, CommandOf, Intent } from './commands';
 import { arranged, corrected } from './corrections-patch';
+import { merge, numbered } from './merge';
 import { inTurn } from './turns';
 
 /** Makes other readings of a model, and answers with their keys. */
@@ -59,6 +60,7 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
     else delete draft.backgrounds[id];
   },
   files: (draft, { files }) => void (draft.files = files),
+  merge,
   rename: (draft, { name }) => void (draft.name = name.trim()),
   'put changes away': (draft) => void delete draft.compared,
   'accept findings': (draft, { findings }) => {
@@ -71,7 +73,7 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
   },
 };
 /** Of these it is said that they are done: what they do is not always seen. */
-const SAID: ReadonlySet<string> = new Set<Intent>(['add sights', 'remove sights', 'background', 'files', 'put changes away']);
+const SAID: ReadonlySet<string> = new Set<Intent>(['add sights', 'remove sights', 'background', 'files', 'merge', 'put changes away']);
 
 /** These make readings of a model that the project does not stand on yet. */
 const MAKES: ReadonlySet<string> = new Set<Intent>(['correct', 'arrange', 'take reading']);
@@ -167,11 +169,4 @@ function known(model: ModelInfo, ids: readonly string[]): void {
   const all = new Set(model.elements.map((e) => e.id));
   const gone = ids.find((id) => !all.has(id));
   if (gone !== undefined) throw new Refused(`There is no element ${gone} in the model by now.`);
-}
-
-/** A sight under the number that it was given, or the next one where that was given meanwhile. */
-function numbered(entry: ProjectSight, project: Project): ProjectSight {
-  const { kind, number } = entry.sight;
-  if (!Object.values(project.sights).some((s) => s.sight.number === number)) return entry;
-  return { ...entry, sight: { ...entry.sight, number: nextNumber(project, kind) } };
 }

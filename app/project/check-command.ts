@@ -41,13 +41,14 @@ const part = {
 };
 const required = Object.fromEntries(Object.entries(part).map(([name, schema]) => [name, schema.required()]));
 
+const entries = Joi.array().items(
+  Joi.object({ id: key.required(), sight: Joi.object().required(), scale: Joi.number().min(0.01).max(1e6).required() }),
+);
+
 /** Sights, backgrounds and files have checks of their own, which name the field. */
 const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
   'add sights': {
-    sights: Joi.array()
-      .items(Joi.object({ id: key.required(), sight: Joi.object().required(), scale: Joi.number().min(0.01).max(1e6).required() }))
-      .min(1)
-      .required(),
+    sights: entries.min(1).required(),
   },
   'change sight': {
     id: key.required(),
@@ -58,6 +59,12 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
   'remove sights': { ids: Joi.array().items(key).required() },
   background: { id: key.required(), background: Joi.object().allow(null).required() },
   files: { files: Joi.object().required() },
+  merge: {
+    sights: entries.required(),
+    sets: Joi.array().items(Joi.object({ id: key.required(), name: words.required(), elements: Joi.array().items(key).required() })),
+    backgrounds: Joi.array().items(Joi.object()),
+    accepted: Joi.array().items(Joi.string().max(1000)),
+  },
   rename: { name: Joi.string().trim().min(1).max(120).required() },
   'take reading': { model: key.required() },
   'put changes away': {},
@@ -108,5 +115,6 @@ const HISTORY = Joi.object({ intent: Joi.valid('undo', 'redo').required() });
 export function checkCommand(command: Command): void {
   checked(SCHEMAS[command.intent as Intent] ?? HISTORY, command, command.intent);
   if (command.intent === 'background' && command.background) checkBackground(command.background);
+  if (command.intent === 'merge') command.backgrounds?.forEach(checkBackground);
   if (command.intent === 'files') checkForms(command.files);
 }

@@ -2,7 +2,7 @@ import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import type { DrawnOutline, PlanChanges } from '../../core/model/plan';
 import type { Background } from '../backgrounds/background';
 import type { PartWish } from '../data/parts';
-import type { FileForms, ProjectSight } from '../data/project';
+import type { ElementSet, FileForms, ProjectSight } from '../data/project';
 import type { SightPatch } from '../data/sight-patch';
 
 /** A row of the table by which a plan is built, changed. */
@@ -35,6 +35,13 @@ interface Fields {
   'remove sights': { readonly ids: readonly string[] };
   background: { readonly id: string; readonly background: Background | null };
   files: { readonly files: FileForms };
+  /** What came out of files: sights, and what else a project file holds. */
+  merge: {
+    readonly sights: readonly ProjectSight[];
+    readonly sets?: readonly ElementSet[];
+    readonly backgrounds?: readonly Background[];
+    readonly accepted?: readonly string[];
+  };
   rename: { readonly name: string };
   /** The newer reading of the model's file, which is compared with the one before. */
   'take reading': { readonly model: string };

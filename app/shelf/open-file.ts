@@ -1,8 +1,12 @@
+import * as Comlink from 'comlink';
+import { PROJECT_KIND } from '../../core/project-file/project-file';
+import { kindOf } from '../../core/readers/model-kinds';
 import { database } from '../data/database';
 import { loadModel } from '../data/models';
 import { whileReading } from '../data/sweep';
 import { createProject, firstSights, forgetModel } from '../data/projects';
 import type { ProjectSight } from '../data/project';
+import { jobs } from '../jobs/jobs';
 import { pool } from '../workers/pool';
 import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../project/read-files';
 
@@ -12,7 +16,21 @@ import { mainFile, readBytes, readFiles, withStorage, type Opening } from '../pr
  * @throws Error with a sentence for people
  */
 export function openFiles(files: readonly File[], opening: Opening): Promise<string> {
+  const project = files.find((f) => kindOf(f.name) === PROJECT_KIND);
+  if (project) return whileReading(() => openProject(project, opening));
   return whileReading(async () => projectOf(await readFiles(files, opening), mainFile(files).name.replace(/\.[^.]+$/, '')));
+}
+
+/** A project of a project file; what of that could not be saved is told. */
+async function openProject(file: File, { signal }: Opening): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  try {
+    const { id, lost } = await pool.back.run((engine) => engine.takeProject(file.name, Comlink.transfer(bytes, [bytes.buffer])), signal);
+    if (lost.length) jobs.tell('damaged', `${file.name}: ${lost.join('; ')}. All else is there.`);
+    return id;
+  } catch (error) {
+    throw withStorage(error);
+  }
 }
 
 /** A project with an empty plan, whose outlines are drawn in the Key. */

@@ -2,6 +2,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
+import { PROJECT_KIND } from '../../core/project-file/project-file';
 import { Chain } from '../frame/chain';
 import { jobs, type Step } from '../jobs/jobs';
 import { useCommands } from '../project/use-commands';
@@ -34,7 +35,7 @@ export function HydrateFallback() {
 export default function Shelf({ loaderData: { rows: loaded, room } }: Route.ComponentProps) {
   const all = useLiveQuery(shelfRows) ?? loaded;
   const [rows, binned] = [all.filter((r) => r.binned === null), all.filter((r) => r.binned !== null)];
-  const navigate = useNavigate();
+  const goTo = useNavigate();
   const fetcher = useFetcher();
   const { send } = useCommands();
   const choose = useRef<HTMLInputElement>(null);
@@ -49,8 +50,10 @@ export default function Shelf({ loaderData: { rows: loaded, room } }: Route.Comp
 
   const take = async (name: string, work: (step: Step) => Promise<string>) => {
     const id = await jobs.run(`Reading ${name}`, 'not read', work);
+    // the browser is asked not to clear what is kept
+    if (id) void navigator.storage?.persist?.();
     // who has gone on to something else meanwhile stays there; the project lies on the Shelf
-    if (id && isHere.current) await navigate(`/project/${id}/bench`);
+    if (id && isHere.current) await goTo(`/project/${id}/bench`);
   };
   const takeFiles = (files: readonly File[]) => {
     if (files.length) void take(files[0]!.name, (step) => openFiles(files, step));
@@ -79,6 +82,7 @@ export default function Shelf({ loaderData: { rows: loaded, room } }: Route.Comp
                   ({ fault }) => fault && jobs.tell('not renamed', fault),
                 )
               }
+              onSave={({ id, name }) => void import('../jobs/project-files').then(({ saveProject }) => saveProject(id, name))}
               onDelete={({ id, name }) => {
                 act({ act: 'delete', id });
                 toast(`${name} was deleted.`, { action: { label: 'Undo', onClick: () => act({ act: 'bring back', id }) } });
@@ -91,8 +95,8 @@ export default function Shelf({ loaderData: { rows: loaded, room } }: Route.Comp
           <h2 className="mb-2 text-[13px] leading-5 font-semibold">New project</h2>
           <p className="mb-3 text-graphite">
             Drop a model anywhere on this page: IFC, glTF, OBJ, STL, PLY, 3MF, STEP, or a plan in DXF, also zipped, with the files that
-            belong to it. It is read here, in this browser, and sent nowhere. Without a model, draw the outlines of a plan in the Key, over
-            a scan if there is one.
+            belong to it; or a project file (.tarvex). It is read here, in this browser, and sent nowhere. Without a model, draw the
+            outlines of a plan in the Key, over a scan if there is one.
           </p>
           <div className="flex flex-wrap gap-2">
             <button type="button" className="btn" onClick={() => choose.current?.click()}>
@@ -109,7 +113,7 @@ export default function Shelf({ loaderData: { rows: loaded, room } }: Route.Comp
             ref={choose}
             type="file"
             multiple
-            accept={FILE_ENDINGS}
+            accept={`${FILE_ENDINGS},.${PROJECT_KIND}`}
             className="sr-only"
             aria-label="Model file"
             tabIndex={-1}

@@ -6,13 +6,15 @@ import type { ShelfRow } from './shelf-rows';
 interface Props {
   readonly rows: readonly ShelfRow[];
   readonly onRename: (id: string, name: string) => void;
+  /** Saves it as a file. */
+  readonly onSave: (row: ShelfRow) => void;
   readonly onDelete: (row: ShelfRow) => void;
 }
 
 const date = (at: number): string => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** The projects of this browser, the last changed first. */
-export function ShelfTable({ rows, onRename, onDelete }: Props) {
+export function ShelfTable({ rows, onRename, onSave, onDelete }: Props) {
   const [renaming, setRenaming] = useState<string | null>(null);
   return (
     <table className="w-full border-collapse text-left">
@@ -60,6 +62,9 @@ export function ShelfTable({ rows, onRename, onDelete }: Props) {
               <td className="pl-4 text-right whitespace-nowrap">
                 <button type="button" className="word mr-3" aria-label={`Rename ${name}`} onClick={() => setRenaming(id)}>
                   Rename
+                </button>
+                <button type="button" className="word mr-3" aria-label={`Save ${name} as a file`} onClick={() => onSave(row)}>
+                  Save as file
                 </button>
                 <button type="button" className="word" aria-label={`Delete ${name}`} onClick={() => onDelete(row)}>
                   Delete

@@ -37,6 +37,7 @@ import { secondThread } from './second-thread';
 import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
+import type { FiledThings, Taken } from './project-files';
 import type { ViewMesh } from './view-mesh';
 
 /** The fonts whose used signs a PDF takes along. */
@@ -266,6 +267,20 @@ const engine = {
       await addModel(modelInfo({ id, base, corrections, ...(parts && { parts }) }, fileName, model, scene, took));
     }),
 
+  /** Everything of a project as one archive. */
+  projectFile: (id: string) => plainly('this project', async () => (await import('./project-files')).projectFileOf(id)),
+
+  /** Makes a project of such an archive. */
+  takeProject: (name: string, bytes: Uint8Array): Promise<Taken> =>
+    plainly(name, async () => {
+      const { takeProject } = await import('./project-files');
+      return takeProject(name, bytes, (parts, corrections) => arrange({ took: 0 }, parts, corrections));
+    }),
+
+  /** What of such an archive can be taken into another project. */
+  thingsOf: (into: string, name: string, bytes: Uint8Array): Promise<FiledThings> =>
+    plainly(name, async () => (await import('./project-files')).thingsOf(into, name, bytes)),
+
   /** Findings about a model; kept, so that they are made once. */
   check: (id: string, token: Token | null = null): Promise<readonly Check[]> =>
     plainly('this model', async () => {
@@ -312,7 +327,7 @@ async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName
   return id;
 }
 
-async function arrange(info: ModelRow, wishes: readonly PartWish[], corrections: Corrections): Promise<string> {
+async function arrange(info: Pick<ModelRow, 'took'>, wishes: readonly PartWish[], corrections: Corrections): Promise<string> {
   const { elements = {} } = corrections;
   const [only] = wishes;
   if (wishes.length === 1 && !only!.isHidden && isAsItIs(only!.placement))

@@ -1,6 +1,7 @@
 import type { Model } from '../model/model';
 import { areaOf, LEVEL, mainAngle } from '../scene/main-angle';
 import type { Scene } from '../scene/scene';
+import { atan2 } from '../geometry/trigonometry';
 
 const DEGREE = Math.PI / 180;
 /** Faces smaller than this are not asked, m². */
@@ -22,7 +23,7 @@ export function offAxis(model: Model, scene: Scene, least: number, most: number)
     const areas = new Map<number, number>();
     for (let t = partTriangleStart[part]!; t < partTriangleStart[part + 1]!; t++) {
       if (Math.abs(normals[t * 3 + 2]!) > LEVEL) continue;
-      let off = (Math.atan2(normals[t * 3 + 1]!, normals[t * 3]!) / DEGREE - main + 720) % 90;
+      let off = (atan2(normals[t * 3 + 1]!, normals[t * 3]!) / DEGREE - main + 720) % 90;
       if (off > 45) off -= 90;
       if (Math.abs(off) < least || Math.abs(off) > most) continue;
       const key = Math.round(Math.abs(off) * 100);

@@ -5,6 +5,7 @@ import type { Note } from '../faults/fault';
 import { selfIntersectingElements } from '../scene/self-intersecting';
 import type { Scene } from '../scene/scene';
 import type { Model } from '../model/model';
+import { atan2 } from '../geometry/trigonometry';
 
 /** What is in a model and what is doubtful, as data. */
 export interface Summary {
@@ -118,7 +119,7 @@ export function summarise(model: Model, prepared: Scene): Summary {
     triangles: model.triangles.length / 3,
     size,
     origin: model.origin,
-    northTurned: Math.round(((Math.atan2(nx, ny) * 180) / Math.PI) * 1000) / 1000,
+    northTurned: Math.round(((atan2(nx, ny) * 180) / Math.PI) * 1000) / 1000,
     storeys: model.storeys.map((s, i) => ({ name: s.name, elevation: s.elevation + model.origin[2], elements: storeys.get(i) ?? 0 })),
     classes: classes.map(([name, n]) => ({ class: name, elements: n })),
     materials: [...materialSets]

@@ -3,6 +3,7 @@ import { difference, intersection, ringBounds, type Ring } from '../geometry/pol
 import type { BuildUp } from '../model/model';
 import type { Frame } from '../geometry/frame';
 import { isAir } from './material-rank';
+import { atan2, cos, sin } from '../geometry/trigonometry';
 
 export interface CutLayer {
   readonly index: number;
@@ -100,14 +101,14 @@ function tubes({ normal, centre, bounds }: BuildUp, frame: Frame, rings: readonl
     // where the axis passes the plane; along its trace the circle is drawn out
     const t = -away / dw;
     const [u, v] = [cu + t * du, cv + t * dv];
-    const lie = Math.hypot(du, dv) > FLAT ? Math.atan2(dv, du) : 0;
+    const lie = Math.hypot(du, dv) > FLAT ? atan2(dv, du) : 0;
     const turns = cornersRound(rings, u, v, lie, Math.abs(dw));
     return (radius) => {
-      const [c, s] = [Math.cos(lie), Math.sin(lie)];
+      const [c, s] = [cos(lie), sin(lie)];
       return [
         Float64Array.from(
           turns.flatMap((turn) => {
-            const [x, y] = [(radius * Math.cos(turn)) / Math.abs(dw), radius * Math.sin(turn)];
+            const [x, y] = [(radius * cos(turn)) / Math.abs(dw), radius * sin(turn)];
             return [u + c * x - s * y, v + s * x + c * y];
           }),
         ),
@@ -160,13 +161,13 @@ const WIDEST = Math.PI / 12;
  * along the facets of the wall, and none is cut through by a chord of its face. `squeeze` undoes the drawing out along `lie`.
  */
 function cornersRound(rings: readonly Ring[], u: number, v: number, lie: number, squeeze: number): number[] {
-  const [c, s] = [Math.cos(lie), Math.sin(lie)];
+  const [c, s] = [cos(lie), sin(lie)];
   const found: number[] = [];
   for (const ring of rings)
     for (let i = 0; i < ring.length; i += 2) {
       if (isOnSide(ring, i)) continue;
       const [x, y] = [ring[i]! - u, ring[i + 1]! - v];
-      found.push(Math.atan2(y * c - x * s, (x * c + y * s) * squeeze));
+      found.push(atan2(y * c - x * s, (x * c + y * s) * squeeze));
     }
   found.sort((a, b) => a - b);
   const out: number[] = [];

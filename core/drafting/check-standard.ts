@@ -3,6 +3,7 @@ import { Fault } from '../faults/fault';
 import { ROLES } from '../sights/role';
 import { filledIn, layerName } from './safe-names';
 import { MARKS, type FillRule, type LineRule, type MarkRule, type Standard } from './standard';
+import { cos, sin } from '../geometry/trigonometry';
 
 const colour = Joi.alternatives(Joi.number().integer().min(1).max(255), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
 const layer = Joi.string()
@@ -113,7 +114,7 @@ export function checkStandard(value: unknown, file = 'standard'): Standard {
   for (const [name, lines] of Object.entries(standard.patterns))
     lines.forEach(({ angle, offset, dashes }, i) => {
       const turn = (angle * Math.PI) / 180;
-      const apart = Math.abs(offset[1] * Math.cos(turn) - offset[0] * Math.sin(turn));
+      const apart = Math.abs(offset[1] * cos(turn) - offset[0] * sin(turn));
       if (apart < SHORTEST) refuse(`patterns.${name}.${i}.offset`, 'leads along its own line: the lines of a pattern must lie apart');
       if (dashes.length && lengthOf(dashes) < SHORTEST) refuse(`patterns.${name}.${i}.dashes`, 'have no length');
     });

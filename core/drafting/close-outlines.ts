@@ -6,6 +6,7 @@ import { factsOf, LinesBuilder, type LineFacts } from '../linework/lines-builder
 import { arcAt, type Drawing } from '../linework/drawing';
 import { roleIndex } from '../sights/role';
 import type { Graphic, RoundOutline } from './graphic';
+import { atan2 } from '../geometry/trigonometry';
 
 /** A line on the way round: its number, and whether it is walked from its last point to its first. */
 type Step = readonly [line: number, isBack: boolean];
@@ -104,7 +105,7 @@ function ringsOf(drawing: Drawing, lineLayer: Uint16Array, linePen: Uint16Array)
     const away = (end: number) => {
       const l = end >> 1;
       const [tip, far] = end & 1 ? [lineStart[l + 1]! - 1, lineStart[l + 1]! - 2] : [lineStart[l]!, lineStart[l]! + 1];
-      return Math.atan2(points[far * 2 + 1]! - points[tip * 2 + 1]!, points[far * 2]! - points[tip * 2]!);
+      return atan2(points[far * 2 + 1]! - points[tip * 2 + 1]!, points[far * 2]! - points[tip * 2]!);
     };
     const apart = Math.abs(away(p) - away(q));
     return Math.min(apart, 2 * Math.PI - apart);

@@ -1,3 +1,4 @@
+import { cos } from './trigonometry';
 /**
  * The tolerances by which the engine decides, in metres unless said otherwise, each with the reason for its size; what a kernel needs for
  * its own arithmetic stands beside it. They hold for a scene of a metre and more: a smaller model is enlarged before (`Scene.scale`), one
@@ -45,7 +46,7 @@ export const FLAT_COS = 1 - 1e-10;
 export const COPLANAR_COS = 0.9999985;
 
 /** Cosine of the angle between face normals above which the edge between them is a smooth one and not drawn (20°). */
-export const SMOOTH_COS = Math.cos((20 * Math.PI) / 180);
+export const SMOOTH_COS = cos((20 * Math.PI) / 180);
 
 /**
  * A surface that turns away leads farther than this from its edge in the picture, on both sides: files of four digits behind the
@@ -54,7 +55,7 @@ export const SMOOTH_COS = Math.cos((20 * Math.PI) / 180);
 export const AWAY = 5e-4;
 
 /** Cosine of the largest angle (40°) by which facets of something round and coarsely divided are seen to bend by accident. */
-export const COARSE_COS = Math.cos((40 * Math.PI) / 180);
+export const COARSE_COS = cos((40 * Math.PI) / 180);
 
 /** An arc is recognised when the corners of a chain keep this distance from its circle or ellipse. */
 export const ARC_FIT = 2e-5;

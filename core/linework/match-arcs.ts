@@ -2,6 +2,7 @@ import { onGrid } from '../geometry/on-grid';
 import { ARC_FIT, ROUND_STEP } from '../geometry/tolerances';
 import { arcDistance, arcParameter, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
 import { divide, type Stretch } from '../geometry/arcs/fit-arcs';
+import { cos } from '../geometry/trigonometry';
 
 /** A curve that was recognised somewhere on an element, and the step of its corners. */
 export interface KnownCurve {
@@ -13,7 +14,7 @@ export interface KnownCurve {
 const CHORDS = 2;
 /** A chain turns by this much at least where it is round, and by ROUND_STEP at most: from one corner to the next but one, as a sine. */
 const TURN = 0.02;
-const ROUND_COS = Math.cos(ROUND_STEP);
+const ROUND_COS = cos(ROUND_STEP);
 /** Steps are alike within this part of one. */
 const ALIKE = 0.02;
 

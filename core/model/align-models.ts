@@ -1,6 +1,7 @@
 import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { GridLine, Model } from './model';
 import type { ModelPlacement } from './placement';
+import { atan2, cos, sin } from '../geometry/trigonometry';
 
 /** What of a model says how it can be laid over another one; coordinates those of its file. */
 export interface Alignable {
@@ -94,8 +95,8 @@ const way = ({ from, to }: Line): Vec2 => {
   return [(to[0] - from[0]) / l, (to[1] - from[1]) / l];
 };
 const cross = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];
-const angle = (a: Vec2): number => Math.atan2(a[1], a[0]);
-const rotated = ([x, y]: Vec2, turn: number): Vec2 => [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)];
+const angle = (a: Vec2): number => atan2(a[1], a[0]);
+const rotated = ([x, y]: Vec2, turn: number): Vec2 => [x * cos(turn) - y * sin(turn), x * sin(turn) + y * cos(turn)];
 const moved = (p: Vec2, by: Vec3, turn: number): Vec2 => {
   const [x, y] = rotated(p, turn);
   return [x + by[0], y + by[1]];

@@ -1,5 +1,6 @@
 import { transformPoint, type Matrix4 } from '../geometry/matrix4';
 import type { Vec3 } from '../geometry/vec3';
+import { cos, sin } from '../geometry/trigonometry';
 
 /** Where a model of several stands: its file's coordinates are turned about their zero, then moved. */
 export interface ModelPlacement {
@@ -23,7 +24,7 @@ const ZERO: Vec3 = [0, 0, 0];
 
 /** The map of a placement from coordinates counted from `origin` to ones counted from `target`. */
 export function placementMatrix({ by, turn }: ModelPlacement, origin: Vec3, target: Vec3): Matrix4 {
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const [c, s] = [cos(turn), sin(turn)];
   const turned = transformPoint([c, s, 0, 0, -s, c, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1], origin);
   return [
     c,

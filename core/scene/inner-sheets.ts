@@ -1,5 +1,6 @@
 import { UnionFind } from '../geometry/union-find';
 import type { Adjacency } from './adjacency';
+import { atan2 } from '../geometry/trigonometry';
 
 /** A part with more triangles is not looked at: what was left inside a wall is a mistake of hand modelling. */
 const MOST = 20_000;
@@ -111,5 +112,5 @@ function solidAngle(p: readonly number[], ...corners: readonly (readonly number[
   const [la, lb, lc] = [Math.hypot(...a), Math.hypot(...b), Math.hypot(...c)];
   const dot = (x: readonly number[], y: readonly number[]) => x[0]! * y[0]! + x[1]! * y[1]! + x[2]! * y[2]!;
   const triple = dot(a, [b[1]! * c[2]! - b[2]! * c[1]!, b[2]! * c[0]! - b[0]! * c[2]!, b[0]! * c[1]! - b[1]! * c[0]!]);
-  return 2 * Math.atan2(triple, la * lb * lc + dot(a, b) * lc + dot(b, c) * la + dot(c, a) * lb);
+  return 2 * atan2(triple, la * lb * lc + dot(a, b) * lc + dot(b, c) * la + dot(c, a) * lb);
 }

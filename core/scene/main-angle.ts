@@ -1,4 +1,5 @@
 import type { Scene } from './scene';
+import { atan2 } from '../geometry/trigonometry';
 
 const DEGREE = Math.PI / 180;
 /** A face stands upright when its normal is this level. */
@@ -10,7 +11,7 @@ export function mainAngle(scene: Scene): number | null {
   const { normals, triangles } = scene;
   for (let t = 0; t < triangles.length / 3; t++) {
     if (Math.abs(normals[t * 3 + 2]!) > LEVEL) continue;
-    const degrees = (Math.atan2(normals[t * 3 + 1]!, normals[t * 3]!) / DEGREE + 720) % 90;
+    const degrees = (atan2(normals[t * 3 + 1]!, normals[t * 3]!) / DEGREE + 720) % 90;
     bins[Math.round(degrees * 10) % 900]! += areaOf(scene, t);
   }
   let best = 0;

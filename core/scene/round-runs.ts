@@ -1,6 +1,7 @@
 import { UnionFind } from '../geometry/union-find';
 import { ARC_STEP, ROUND_STEP } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
+import { acos, cos } from '../geometry/trigonometry';
 
 /** What is needed of a scene that is still being made. */
 interface Meshes {
@@ -14,7 +15,7 @@ interface Meshes {
   readonly partEdgeStart: Uint32Array;
 }
 
-const ROUND_COS = Math.cos(ROUND_STEP);
+const ROUND_COS = cos(ROUND_STEP);
 /** Steps of a run are alike within this, as a part of them and in radians: noise of small facets. */
 const ALIKE = 0.05;
 const ALIKE_ANGLE = 0.01;
@@ -31,7 +32,7 @@ const FLAT_JOINT = 0.01;
 const MOSTLY = 0.7;
 /** A fillet may be divided as coarsely as this: three facets in a right angle, and a little. */
 const FILLET_STEP = (32.5 * Math.PI) / 180;
-const FILLET_COS = Math.cos(FILLET_STEP);
+const FILLET_COS = cos(FILLET_STEP);
 /** The first and the last joint of a fillet turn by half of the others, where its facets are chords of an arc that is tangent to its sides. */
 const HALF = 0.12;
 
@@ -137,7 +138,7 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
       lean += normals[a * 3 + i]! * (vertices[far + i]! - vertices[p + i]!);
       length += (vertices[q + i]! - vertices[p + i]!) ** 2;
     }
-    angle[k] = (lean < 0 ? 1 : -1) * Math.acos(Math.min(1, cos));
+    angle[k] = (lean < 0 ? 1 : -1) * acos(Math.min(1, cos));
     for (let i = 0; i < 3; i++) along[k * 3 + i] = (vertices[q + i]! - vertices[p + i]!) / Math.sqrt(length);
     sides[k * 2] = face[a - first]!;
     sides[k * 2 + 1] = face[b - first]!;

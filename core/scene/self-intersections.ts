@@ -2,6 +2,7 @@ import { boundTriangle, boxesMeet } from '../geometry/bounds';
 import { WELD } from '../geometry/tolerances';
 import type { Meshes } from './triangle-intersection';
 import { partPairs } from './part-pairs';
+import { acos } from '../geometry/trigonometry';
 
 /** Most triangles of a patch: what is compared with others as one. */
 const PATCH = 32;
@@ -137,7 +138,7 @@ export function selfIntersections(scene: Meshes, tell: Tell): (shell: Shell) => 
     cones[at] = x / size;
     cones[at + 1] = y / size;
     cones[at + 2] = z / size;
-    cones[at + 3] = Math.acos(cos);
+    cones[at + 3] = acos(cos);
   }
 
   function stampCorners(from: number, to: number): void {
@@ -196,7 +197,7 @@ export function selfIntersections(scene: Meshes, tell: Tell): (shell: Shell) => 
 function isOneSheet(cones: Float64Array, p: number, q: number): boolean {
   const [a, b] = [p * 4, q * 4];
   const cos = cones[a]! * cones[b]! + cones[a + 1]! * cones[b + 1]! + cones[a + 2]! * cones[b + 2]!;
-  return Math.acos(Math.max(-1, Math.min(1, cos))) / 2 + Math.max(cones[a + 3]!, cones[b + 3]!) < SHEET;
+  return acos(Math.max(-1, Math.min(1, cos))) / 2 + Math.max(cones[a + 3]!, cones[b + 3]!) < SHEET;
 }
 
 /** Whether a run of edges has no border and no valley; valleys that are flatter than corners are told apart count as none. */

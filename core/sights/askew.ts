@@ -3,6 +3,7 @@ import type { Frame } from '../geometry/frame';
 import { mainAngle } from '../scene/main-angle';
 import type { Scene } from '../scene/scene';
 import type { Sight } from './sight';
+import { atan2, cos, sin } from '../geometry/trigonometry';
 
 const DEGREE = Math.PI / 180;
 /** A building that stands this little askew is square to the sight for a drafter, degrees: the steps in which its directions are counted. */
@@ -13,9 +14,9 @@ export function askewNote(scene: Scene, { kind, toward, frame: own }: Sight, { l
   if (kind !== 'elevation' || own || typeof toward !== 'string') return [];
   const main = mainAngle(scene);
   if (main === null) return [];
-  const off = (((Math.atan2(look[1], look[0]) - main) / DEGREE + 720 + 45) % 90) - 45;
+  const off = (((atan2(look[1], look[0]) - main) / DEGREE + 720 + 45) % 90) - 45;
   if (Math.abs(off) < LEAST) return [];
-  const way = Math.atan2(look[1], look[0]) - off * DEGREE;
-  const facts = { toward, degrees: Math.abs(off).toFixed(1), x: Math.cos(way).toFixed(6), y: Math.sin(way).toFixed(6) };
+  const way = atan2(look[1], look[0]) - off * DEGREE;
+  const facts = { toward, degrees: Math.abs(off).toFixed(1), x: cos(way).toFixed(6), y: sin(way).toFixed(6) };
   return [{ code: 'elevation-askew', facts }];
 }

@@ -1,5 +1,6 @@
 import type { Vec2 } from '../geometry/vec3';
 import type { Sight } from './sight';
+import { sin } from '../geometry/trigonometry';
 
 /** One leg of a section along a path: a section of its own, and where it stands in the drawing. */
 export interface Leg {
@@ -10,7 +11,7 @@ export interface Leg {
 }
 
 /** Sine of the angle within which a leg runs square to the first: such a leg only steps back or forth and takes no width. */
-export const SQUARE = Math.sin(Math.PI / 180);
+export const SQUARE = sin(Math.PI / 180);
 
 /** Whether a sight is a section whose line steps sideways. */
 export const isJogged = ({ kind, frame, path }: Sight): boolean => kind === 'section' && !frame && path !== undefined && path.length > 2;

@@ -1,5 +1,6 @@
 import type { Limits, Sight } from './sight';
 import { wideLegs } from './legs';
+import { tan } from '../geometry/trigonometry';
 
 /**
  * Where a drawing is cut off: at the limits of its sight, or else at both ends of a section's path, or at the angle of view of a
@@ -12,7 +13,7 @@ export function limitsOf({ kind, frame, path, limits, fov }: Sight, distance: nu
     return { left: 0, right: long, ...given(limits) };
   }
   if (distance === Infinity || fov === undefined) return limits;
-  const half = distance * Math.tan((fov * Math.PI) / 360);
+  const half = distance * tan((fov * Math.PI) / 360);
   const tall = (half * 3) / 4;
   return { left: -half, right: half, bottom: -tall, top: tall, ...given(limits) };
 }

@@ -1,5 +1,6 @@
 import { unit, type Vec3 } from '../geometry/vec3';
 import type { Sight } from './sight';
+import { cos, sin } from '../geometry/trigonometry';
 
 /** A plane that removes what lies on the side to which its normal points. */
 export interface TrimPlane {
@@ -14,7 +15,7 @@ export function trimPlanes(sight: Sight, shift: Vec3): TrimPlane[] {
   const planes = (sight.trims ?? []).map(({ origin, normal }): TrimPlane => ({ origin: at(origin), normal: unit(normal) }));
   if (!sight.keepBox) return planes;
   const { centre, size, turn = 0 } = sight.keepBox;
-  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const [c, s] = [cos((turn * Math.PI) / 180), sin((turn * Math.PI) / 180)];
   const axes: readonly Vec3[] = [
     [c, s, 0],
     [-s, c, 0],

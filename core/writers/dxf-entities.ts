@@ -6,6 +6,7 @@ import { onGrid } from '../geometry/on-grid';
 import type { DrawnSide } from '../linework/boundary-edges';
 import type { DxfTags } from './dxf-tags';
 import { APPLICATION, colourTags, LETTERING, snapWeight, typeName } from './dxf-values';
+import { tan } from '../geometry/trigonometry';
 
 /** Indices into the graphic's pens and layers. */
 type Style = Readonly<Record<'pen' | 'layer', number>>;
@@ -227,6 +228,6 @@ function bulges({ from, arc, isForward }: DrawnSide): [u: number, v: number, bul
   const turn = ((end - start) / parts) * (isForward ? 1 : -1);
   return Array.from({ length: parts }, (_, k) => {
     const [u, v] = k === 0 ? from : arcPoint(arc, (isForward ? start : end) + k * turn);
-    return [u, v, Math.tan(turn / 4)];
+    return [u, v, tan(turn / 4)];
   });
 }

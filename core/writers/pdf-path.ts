@@ -1,6 +1,7 @@
 import { arcPoint, type Arc } from '../geometry/arcs/arc';
 import type { DrawnSide } from '../linework/boundary-edges';
 import { decimal } from './numbers';
+import { cos, sin, tan } from '../geometry/trigonometry';
 
 /** Where a place of a drawing stands on its page, millimetres from the page's lower left corner. */
 export interface OnPage {
@@ -30,11 +31,8 @@ export function arcTo(arc: Arc, isForward: boolean, { x, y }: OnPage): string {
   const parts = Math.ceil((end - start) / WIDEST);
   const step = ((end - start) / parts) * (isForward ? 1 : -1);
   // the handles of a curve that begins and ends along a circle (after A. Riškus, Approximation of a cubic Bézier curve by circular arcs, 2006, from memory)
-  const handle = (4 / 3) * Math.tan(step / 4);
-  const along = (t: number): [number, number] => [
-    -Math.sin(t) * axisU - Math.cos(t) * ratio * axisV,
-    -Math.sin(t) * axisV + Math.cos(t) * ratio * axisU,
-  ];
+  const handle = (4 / 3) * tan(step / 4);
+  const along = (t: number): [number, number] => [-sin(t) * axisU - cos(t) * ratio * axisV, -sin(t) * axisV + cos(t) * ratio * axisU];
   let out = '';
   for (let n = 0; n < parts; n++) {
     const [a, b] = [(isForward ? start : end) + n * step, (isForward ? start : end) + (n + 1) * step];

@@ -11,6 +11,7 @@ import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { arcAt, drawingBounds } from '../linework/drawing';
 import { sheetFor, type Paper } from './paper';
 import { arcPath, number, polyline, ringPath, type OnPage } from './pdf-path';
+import { cos, sin } from '../geometry/trigonometry';
 
 /** White round the drawing, paper millimetres. */
 const MARGIN = 10;
@@ -175,7 +176,7 @@ function patternLines(
   on: OnPage,
 ): string {
   const turn = (angle * Math.PI) / 180;
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const [c, s] = [cos(turn), sin(turn)];
   // from the page to the family's own axes: along its lines, and across them
   const [ox, oy] = [on.x(0) + origin[0], on.y(0) + origin[1]];
   const along = (x: number, y: number) => (x - ox) * c + (y - oy) * s;
@@ -238,7 +239,7 @@ function textOf({ words, height, at, anchor, turn }: Text, fonts: readonly OwnFo
   const sizeOf = (own: number) => height / fonts[own]!.capital;
   const width = runs.reduce((sum, { own, text }) => sum + fonts[own]!.font.widthOfTextAtSize(text, sizeOf(own)), 0);
   const back = anchor === 'start' ? 0 : anchor === 'end' ? width : width / 2;
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const [c, s] = [cos(turn), sin(turn)];
   const place = [c, s, -s, c, on.x(at[0]) - back * c, on.y(at[1]) - back * s].map((n) => number(n)).join(' ');
   const shown = runs.map(({ own, text }) => `/F${own} ${number(sizeOf(own))} Tf ${fonts[own]!.font.encodeText(text).toString()} Tj`);
   return `BT ${colour(paperColour(pen.colour))} rg ${place} Tm ${shown.join(' ')} ET\n`;

@@ -7,6 +7,7 @@ import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt } from '../linework/drawing';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { decimal } from './numbers';
+import { atan2, cos, sin } from '../geometry/trigonometry';
 
 /** An image that goes along behind a drawing, when it is asked for. */
 export interface ImageBehind {
@@ -179,7 +180,7 @@ function arcPath(arc: Arc, k: number, x: Place, y: Place): string {
 function arcTo(arc: Arc, isForward: boolean, k: number, x: Place, y: Place): string {
   const [, , axisU, axisV, ratio, start, end] = arc;
   const long = Math.hypot(axisU, axisV) * k;
-  const shape = `${decimal(long, 5)} ${decimal(long * ratio, 5)} ${decimal((-Math.atan2(axisV, axisU) * 180) / Math.PI, 5)}`;
+  const shape = `${decimal(long, 5)} ${decimal(long * ratio, 5)} ${decimal((-atan2(axisV, axisU) * 180) / Math.PI, 5)}`;
   // the page's y runs down: angles turn the other way, and counter-clockwise is sweep 0
   const to = (t: number) => {
     const [u, v] = arcPoint(arc, t);
@@ -209,8 +210,8 @@ function patternTag(
   y0: number,
 ): string {
   const period = dashes.length ? dashes.reduce((sum, d) => sum + Math.abs(d), 0) : 10;
-  const c = Math.cos((angle * Math.PI) / 180),
-    s = Math.sin((angle * Math.PI) / 180);
+  const c = cos((angle * Math.PI) / 180),
+    s = sin((angle * Math.PI) / 180);
   const across = -offset[0] * s + offset[1] * c;
   const spacing = Math.abs(across);
   // y axis of the tile: the offset, in tile units of `spacing`; on the page y runs down

@@ -1,3 +1,4 @@
+import { acos, atan2, cos, sin } from '../trigonometry';
 /**
  * An arc of a circle or an ellipse: centre u, v; half of its long axis as a vector u, v; the short axis as a part of the long one
  * (1 for a circle, whose axis lies along u); start and end, with end above start, counter-clockwise. Start and end are the
@@ -22,8 +23,8 @@ export function fromZero(start: number, end: number): [number, number] {
 }
 
 export function arcPoint([u, v, axisU, axisV, ratio]: Arc, t: number): [number, number] {
-  const c = Math.cos(t),
-    s = Math.sin(t) * ratio;
+  const c = cos(t),
+    s = sin(t) * ratio;
   return [u + c * axisU - s * axisV, v + c * axisV + s * axisU];
 }
 
@@ -31,7 +32,7 @@ export function arcPoint([u, v, axisU, axisV, ratio]: Arc, t: number): [number, 
 export function arcParameter([u, v, axisU, axisV, ratio]: Arc, pu: number, pv: number, near: number): number {
   const x = (pu - u) * axisU + (pv - v) * axisV,
     y = ((pv - v) * axisU - (pu - u) * axisV) / ratio;
-  const t = Math.atan2(y, x);
+  const t = atan2(y, x);
   return t + 2 * Math.PI * Math.round((near - t) / (2 * Math.PI));
 }
 
@@ -52,7 +53,7 @@ export function arcDistance([u, v, axisU, axisV, ratio]: Arc, pu: number, pv: nu
 /** Points along an arc as u, v pairs, so close that no chord leaves it by more than `rise` metres. */
 export function arcPoints(arc: Arc, rise: number): Float64Array {
   const [, , axisU, axisV, , start, end] = arc;
-  const n = Math.max(2, Math.ceil((end - start) / (2 * Math.acos(Math.max(0, 1 - rise / Math.hypot(axisU, axisV))))));
+  const n = Math.max(2, Math.ceil((end - start) / (2 * acos(Math.max(0, 1 - rise / Math.hypot(axisU, axisV))))));
   const out = new Float64Array(n * 2 + 2);
   for (let k = 0; k <= n; k++) [out[k * 2], out[k * 2 + 1]] = arcPoint(arc, start + ((end - start) * k) / n);
   return out;
@@ -64,8 +65,8 @@ export function arcCrossings(arc: Arc, axis: 0 | 1, at: number): number[] {
   const [a, b, c] = axis === 0 ? [axisU, -ratio * axisV, at - u] : [axisV, ratio * axisU, at - v];
   const size = Math.hypot(a, b);
   if (Math.abs(c) > size || size === 0) return [];
-  const middle = Math.atan2(b, a);
-  const half = Math.acos(c / size);
+  const middle = atan2(b, a);
+  const half = acos(c / size);
   const out: number[] = [];
   for (const t of half > 0 ? [middle - half, middle + half] : [middle])
     for (let turned = t + 2 * Math.PI * Math.ceil((start - t) / (2 * Math.PI)); turned <= end; turned += 2 * Math.PI) out.push(turned);

@@ -1,6 +1,7 @@
 import { ARC_FIT, ARC_STEP, ROUND_STEP, SPECK } from '../tolerances';
 import { circleArc, fromZero, type Arc } from './arc';
 import { fitEllipse } from './fit-ellipse';
+import { atan2, cos } from '../trigonometry';
 
 /** A stretch of a chain: a polyline from point `from` to point `to`, or an arc through them. */
 export interface Stretch {
@@ -91,7 +92,7 @@ function ellipseFrom(p: Float64Array, i: number, n: number, tries: Tries): Stret
   const [wu, wv] = along(i, i + 3);
   const ratio = (wu * cu + wv * cv) / (cu * cu + cv * cv);
   // 1 + 2 cos θ, for steps of 1.3° to 30.5°
-  if (!(ratio > 1 + 2 * Math.cos(ROUND_STEP) && ratio < 1 + 2 * Math.cos(FINEST))) return null;
+  if (!(ratio > 1 + 2 * cos(ROUND_STEP) && ratio < 1 + 2 * cos(FINEST))) return null;
   const side = Math.sign(turn(p, i));
   let total = Math.abs(turn(p, i));
   let last = i + 2;
@@ -128,7 +129,7 @@ function turn(p: Float64Array, i: number): number {
     av = p[i * 2 + 3]! - p[i * 2 + 1]!;
   const bu = p[i * 2 + 4]! - p[i * 2 + 2]!,
     bv = p[i * 2 + 5]! - p[i * 2 + 3]!;
-  return Math.atan2(au * bv - av * bu, au * bu + av * bv);
+  return atan2(au * bv - av * bu, au * bu + av * bv);
 }
 
 /** Circle through three points: centre and radius. */
@@ -154,7 +155,7 @@ function circle(p: Float64Array, from: number, to: number): Arc {
   const third = closed ? from + Math.floor(((to - from) * 2) / 3) : to;
   const middle = closed ? from + Math.floor((to - from) / 3) : from + Math.floor((to - from) / 2);
   const [u, v, r] = centre(p, from, middle, third) ?? centre(p, from, from + 1, from + 2)!;
-  const angle = (k: number) => Math.atan2(p[k * 2 + 1]! - v, p[k * 2]! - u);
+  const angle = (k: number) => atan2(p[k * 2 + 1]! - v, p[k * 2]! - u);
   if (closed) return circleArc(u, v, r, 0, 2 * Math.PI);
   const left = turn(p, from) > 0;
   const start = angle(left ? from : to);

@@ -1,5 +1,6 @@
 import { ARC_FIT } from '../tolerances';
 import { fromZero, type Arc } from './arc';
+import { acos, atan2, cos, sin } from '../trigonometry';
 
 /** An ellipse through equally spaced corners: corner k lies at centre + cos(kθ) · a + sin(kθ) · b. */
 export interface Conjugate {
@@ -42,7 +43,7 @@ function stepOf(p: Float64Array, from: number, to: number): number {
     under += cu * cu + cv * cv;
   }
   const cos = (over / under - 1) / 2;
-  return cos < 1 ? Math.acos(cos) : NaN;
+  return cos < 1 ? acos(cos) : NaN;
 }
 
 /** Scratch: cosines and sines of the corners' places, and the matrix of the normal equations. */
@@ -61,8 +62,8 @@ function solve(p: Float64Array, from: number, to: number, guess: number): Conjug
   let isFound = false;
   for (let round = 0; ; round++) {
     for (let k = 0; k < n; k++) {
-      basis[k * 2] = Math.cos((k - middle) * step);
-      basis[k * 2 + 1] = Math.sin((k - middle) * step);
+      basis[k * 2] = cos((k - middle) * step);
+      basis[k * 2 + 1] = sin((k - middle) * step);
     }
     const det = normalMatrix(n);
     if (Math.abs(det) < 1e-12) return null;
@@ -70,7 +71,7 @@ function solve(p: Float64Array, from: number, to: number, guess: number): Conjug
     project(p, from * 2 + 1, n, det, _v);
     if (isRing || isFound || round === REFINEMENTS) {
       // from counting corners from the middle to counting from the first
-      const [c, s] = [Math.cos(middle * step), Math.sin(middle * step)];
+      const [c, s] = [cos(middle * step), sin(middle * step)];
       const turned = (q: Float64Array) => [q[1]! * c - q[2]! * s, q[1]! * s + q[2]! * c] as const;
       const [au, bu] = turned(_u),
         [av, bv] = turned(_v);
@@ -146,8 +147,8 @@ function project(data: Float64Array, first: number, n: number, det: number, out:
 
 function isNear({ centre, a, b, step }: Conjugate, p: Float64Array, from: number, to: number): boolean {
   for (let k = from; k <= to; k++) {
-    const c = Math.cos((k - from) * step),
-      s = Math.sin((k - from) * step);
+    const c = cos((k - from) * step),
+      s = sin((k - from) * step);
     const du = centre[0] + c * a[0] + s * b[0] - p[k * 2]!,
       dv = centre[1] + c * a[1] + s * b[1] - p[k * 2 + 1]!;
     if (du * du + dv * dv > ARC_FIT * ARC_FIT) return false;
@@ -157,8 +158,8 @@ function isNear({ centre, a, b, step }: Conjugate, p: Float64Array, from: number
 
 /** Long and short axis of an ellipse given by conjugate half-diameters, and its arc over `chords` steps; null for a flat one. */
 export function ellipseArc({ centre, a, b, step }: Conjugate, chords: number): Arc | null {
-  const t0 = Math.atan2(2 * (a[0] * b[0] + a[1] * b[1]), a[0] ** 2 + a[1] ** 2 - b[0] ** 2 - b[1] ** 2) / 2;
-  const along = (t: number) => [a[0] * Math.cos(t) + b[0] * Math.sin(t), a[1] * Math.cos(t) + b[1] * Math.sin(t)] as const;
+  const t0 = atan2(2 * (a[0] * b[0] + a[1] * b[1]), a[0] ** 2 + a[1] ** 2 - b[0] ** 2 - b[1] ** 2) / 2;
+  const along = (t: number) => [a[0] * cos(t) + b[0] * sin(t), a[1] * cos(t) + b[1] * sin(t)] as const;
   const [long, short] = [along(t0), along(t0 + Math.PI / 2)];
   const [l, s] = [Math.hypot(...long), Math.hypot(...short)];
   if (!(l < 1000) || s < FLATTEST * l) return null;

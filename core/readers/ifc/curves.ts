@@ -3,6 +3,7 @@ import { transformPoint } from '../../geometry/matrix4';
 import { cross, dot, scale, subtract, type Vec2, type Vec3 } from '../../geometry/vec3';
 import { enumeration, list, number, refs, triple, type Placements } from './placements';
 import { isRef, type StepIndex, type StepRecord, type StepValue } from '../step/step-index';
+import { atan2, cos, sin } from '../../geometry/trigonometry';
 
 /** Chords of curves turn by at most this: 32 to a circle, as the library has them. */
 export const STEP = Math.PI / 16;
@@ -88,7 +89,7 @@ function arcThrough([a, b, c]: readonly [Vec3, Vec3, Vec3]): Vec3[] {
   const x = scale(to, -1 / radius);
   const y = cross(scale(normal, 1 / Math.sqrt(nn)), x);
   const end = subtract(q, to);
-  const turn = (Math.atan2(dot(end, y), dot(end, x)) + 2 * Math.PI) % (2 * Math.PI);
+  const turn = (atan2(dot(end, y), dot(end, x)) + 2 * Math.PI) % (2 * Math.PI);
   const points = arc([0, 0], radius, 0, turn).map(
     ([u, v]) => [0, 1, 2].map((k) => a[k]! + to[k]! + u * x[k]! + v * y[k]!) as unknown as Vec3,
   );
@@ -102,7 +103,7 @@ export function arc([cx, cy]: Vec2, radius: number, from: number, turn: number):
   const n = Math.max(1, Math.ceil(Math.abs(turn) / STEP - 1e-9));
   return Array.from({ length: n + 1 }, (_, i): Vec2 => {
     const angle = from + (turn * i) / n;
-    return [cx + radius * Math.cos(angle), cy + radius * Math.sin(angle)];
+    return [cx + radius * cos(angle), cy + radius * sin(angle)];
   });
 }
 
@@ -142,7 +143,7 @@ function trimmed(index: StepIndex, placements: Placements, curve: StepRecord, de
     const angle = ({ point, parameter }: (typeof ends)[number]): number => {
       if (!point) return (parameter ?? 0) * angleUnit(index);
       const d: Vec3 = [point[0] - m[12]!, point[1] - m[13]!, point[2] - m[14]!];
-      return Math.atan2(dot(d, [m[4]!, m[5]!, m[6]!]) / b, dot(d, [m[0]!, m[1]!, m[2]!]) / a);
+      return atan2(dot(d, [m[4]!, m[5]!, m[6]!]) / b, dot(d, [m[0]!, m[1]!, m[2]!]) / a);
     };
     const [from, to] = [angle(ends[0]!), angle(ends[1]!)];
     let turn = (to - from + 4 * Math.PI) % (2 * Math.PI);

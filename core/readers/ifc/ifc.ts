@@ -18,6 +18,7 @@ import { UNITS, type LengthUnit } from '../../model/length-unit';
 import { firstBadNumber } from '../step/bad-number';
 import { isRef, StepIndex } from '../step/step-index';
 import { fromWide, narrowText } from '../wide-text';
+import { cos, sin } from '../../geometry/trigonometry';
 
 export interface IfcOptions {
   /** What builds the shapes: a thread of its own, or this one. */
@@ -71,7 +72,7 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
   if (bad) notes.push({ code: 'number-with-tail', facts: { line: index.lineOf(bad.offset), text: bad.text } });
   builder.map = mapPlacement(index, metres) ?? undefined;
   // where true north is not told, the north of the map is the nearest thing
-  builder.trueNorth = trueNorth(index) ?? (builder.map ? [Math.sin(builder.map.turn), Math.cos(builder.map.turn)] : [0, 1]);
+  builder.trueNorth = trueNorth(index) ?? (builder.map ? [sin(builder.map.turn), cos(builder.map.turn)] : [0, 1]);
   append(builder.grid, gridLines(index, placements, metres));
   const structure = new Structure(index, placements, metres);
   append(builder.storeys, structure.storeys);

@@ -2,6 +2,7 @@ import type { MapPlacement } from '../../model/model';
 import { number, refs, text } from './placements';
 import { unitFactor } from './structure';
 import type { StepIndex, StepRecord, StepValue } from '../step/step-index';
+import { atan2 } from '../../geometry/trigonometry';
 
 /**
  * Where the file says that it stands on the map, or null: IfcMapConversion and IfcRigidOperation (ISO 16739-1:2018 and 4.3); for
@@ -40,7 +41,7 @@ function placement(
   metres: number,
   system: string,
 ): MapPlacement {
-  const turn = abscissa !== null && ordinate !== null && Math.hypot(abscissa, ordinate) > 1e-9 ? Math.atan2(ordinate, abscissa) : 0;
+  const turn = abscissa !== null && ordinate !== null && Math.hypot(abscissa, ordinate) > 1e-9 ? atan2(ordinate, abscissa) : 0;
   return { east: east * metres, north: north * metres, height: (height ?? 0) * metres, turn, system };
 }
 

@@ -5,6 +5,7 @@ import { angleUnit, pathPoints, STEP } from './curves';
 import { number, refs, triple, type Placements } from './placements';
 import { profileRings, type Profile } from './profiles';
 import type { StepIndex, StepRecord } from '../step/step-index';
+import { acos, cos, sin, tan } from '../../geometry/trigonometry';
 
 /** A solid as the triangles of its skin, which look outwards: corners in the coordinates of the solid's own place, and their rows. */
 export interface PathSolid {
@@ -80,7 +81,7 @@ function volume(corners: readonly Vec3[], faces: PathSolid['faces']): number {
 
 /** A turn about an axis through a point (Rodrigues). */
 function rotation(foot: Vec3, axis: Vec3, angle: number): Matrix4 {
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const [c, s] = [cos(angle), sin(angle)];
   const about = (v: Vec3): Vec3 => {
     const [k, d] = [cross(axis, v), dot(axis, v) * (1 - c)];
     return [0, 1, 2].map((i) => v[i]! * c + k[i]! * s + axis[i]! * d) as unknown as Vec3;
@@ -103,9 +104,9 @@ export function roundedPath(index: StepIndex, placements: Placements, solid: Ste
     const [before, after] = [path[i - 1], path[i + 1]];
     if (!before || !after || !(radius > 0)) return [p];
     const [a, b] = [unit(subtract(before, p)), unit(subtract(after, p))];
-    const half = Math.acos(Math.min(1, Math.max(-1, dot(a, b)))) / 2;
+    const half = acos(Math.min(1, Math.max(-1, dot(a, b)))) / 2;
     if (!(half > 1e-6 && half < Math.PI / 2 - 1e-6)) return [p];
-    const back = radius / Math.tan(half);
+    const back = radius / tan(half);
     // half of a leg belongs to each of its corners, all of it where the path begins or ends; a bend without room stays a corner
     const room = Math.min(distance(before, p) / (i > 1 ? 2 : 1), distance(after, p) / (i < path.length - 2 ? 2 : 1));
     if (back > room * (1 + 1e-9)) return [p];
@@ -114,12 +115,10 @@ export function roundedPath(index: StepIndex, placements: Placements, solid: Ste
     const along = unit(subtract(a, scale(middle, dot(a, middle))));
     const reach = Math.PI / 2 - half;
     const n = Math.max(1, Math.ceil((2 * reach) / STEP - 1e-9));
-    const centre = radius / Math.sin(half);
+    const centre = radius / sin(half);
     return Array.from({ length: n + 1 }, (_, k) => {
       const t = reach - (2 * reach * k) / n;
-      return [0, 1, 2].map(
-        (c) => p[c]! + middle[c]! * centre + radius * (out[c]! * Math.cos(t) + along[c]! * Math.sin(t)),
-      ) as unknown as Vec3;
+      return [0, 1, 2].map((c) => p[c]! + middle[c]! * centre + radius * (out[c]! * cos(t) + along[c]! * sin(t))) as unknown as Vec3;
     });
   });
 }

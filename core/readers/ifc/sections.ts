@@ -1,5 +1,6 @@
 import type { Vec2 } from '../../geometry/vec3';
 import { arc } from './curves';
+import { acos, atan2, cos, sin, tan } from '../../geometry/trigonometry';
 
 /**
  * The outlines of the sections of members that a file tells by figures alone, with true fillets as chords of their arcs; null for
@@ -11,7 +12,7 @@ import { arc } from './curves';
  */
 export function sectionRings(type: string, n: (k: number) => number, angle: number): Vec2[][] | null {
   const [x, y] = [n(3) / 2, n(4) / 2];
-  const slope = (k: number) => Math.tan(n(k) * angle);
+  const slope = (k: number) => tan(n(k) * angle);
   switch (type) {
     case 'IFCRECTANGLEPROFILEDEF':
       return [rectangle(x, y, 0)];
@@ -165,15 +166,15 @@ function rounded(corners: readonly Vec2[], radii: readonly number[]): Vec2[] {
     if (!(wanted > 0)) return void out.push(p);
     const a = toward(p, before),
       b = toward(p, after);
-    const half = Math.acos(Math.min(1, Math.max(-1, a[0] * b[0] + a[1] * b[1]))) / 2;
+    const half = acos(Math.min(1, Math.max(-1, a[0] * b[0] + a[1] * b[1]))) / 2;
     const room = Math.min(Math.hypot(before[0] - p[0], before[1] - p[1]), Math.hypot(after[0] - p[0], after[1] - p[1]));
-    const r = Math.min(wanted, room * Math.tan(half));
+    const r = Math.min(wanted, room * tan(half));
     // the centre lies on the line that halves the corner
-    const away = r / Math.sin(half) / (2 * Math.cos(half));
+    const away = r / sin(half) / (2 * cos(half));
     const centre: Vec2 = [p[0] + (a[0] + b[0]) * away, p[1] + (a[1] + b[1]) * away];
-    const start: Vec2 = [p[0] + (a[0] * r) / Math.tan(half), p[1] + (a[1] * r) / Math.tan(half)];
+    const start: Vec2 = [p[0] + (a[0] * r) / tan(half), p[1] + (a[1] * r) / tan(half)];
     const turn = Math.PI - 2 * half;
-    out.push(...arc(centre, r, Math.atan2(start[1] - centre[1], start[0] - centre[0]), b[0] * a[1] - b[1] * a[0] > 0 ? turn : -turn));
+    out.push(...arc(centre, r, atan2(start[1] - centre[1], start[0] - centre[0]), b[0] * a[1] - b[1] * a[0] > 0 ? turn : -turn));
   });
   return out;
 }

@@ -2,6 +2,7 @@ import { Fault } from '../../faults/fault';
 import type { Vec2 } from '../../geometry/vec3';
 import { figure, words, type DxfBlock, type DxfEntity } from './dxf-entities';
 import { arc } from '../ifc/curves';
+import { atan2, cos, sin, tan } from '../../geometry/trigonometry';
 
 /** A line of a drawing: arcs are broken up. */
 export interface Shape {
@@ -93,14 +94,14 @@ const isTurnedOver = (entity: DxfEntity): boolean => entity.type !== 'LINE' && f
 function* copiesOf(entity: DxfEntity, [bx, by]: Vec2): Iterable<Place> {
   const or = (code: number, otherwise: number) => (Number.isFinite(figure(entity, code)) ? figure(entity, code) : otherwise);
   const turn = (or(50, 0) * Math.PI) / 180;
-  const [cos, sin, sx, sy] = [Math.cos(turn), Math.sin(turn), or(41, 1), or(42, 1)];
+  const [c, s, sx, sy] = [cos(turn), sin(turn), or(41, 1), or(42, 1)];
   const [columns, rows] = [Math.max(1, or(70, 1)), Math.max(1, or(71, 1))];
   if (columns * rows > MOST_COPIES)
     throw new Fault('file-too-large', { what: 'a block', size: `${columns * rows} copies`, limit: String(MOST_COPIES) });
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
       const [dx, dy] = [column * or(44, 0), row * or(45, 0)];
-      const own: Place = [cos * sx, sin * sx, -sin * sy, cos * sy, or(10, 0) + cos * dx - sin * dy, or(20, 0) + sin * dx + cos * dy];
+      const own: Place = [c * sx, s * sx, -s * sy, c * sy, or(10, 0) + c * dx - s * dy, or(20, 0) + s * dx + c * dy];
       const [x, y] = placed([-bx, -by], own);
       const stands: Place = [own[0], own[1], own[2], own[3], x, y];
       yield isTurnedOver(entity) ? combined(OVER, stands) : stands;
@@ -180,12 +181,12 @@ function cornersOf({ groups }: DxfEntity): Corner[] {
 
 /** The arc between two corners whose bulge is the tangent of a quarter of its turn (DXF Reference, LWPOLYLINE). */
 function bulgeArc([ax, ay]: Vec2, [bx, by]: Vec2, bulge: number): Vec2[] {
-  const turn = 4 * Math.atan(bulge);
+  const turn = 4 * atan2(bulge, 1);
   const chord = Math.hypot(bx - ax, by - ay);
-  const radius = chord / 2 / Math.sin(Math.abs(turn) / 2);
-  const rise = chord / 2 / Math.tan(turn / 2);
+  const radius = chord / 2 / sin(Math.abs(turn) / 2);
+  const rise = chord / 2 / tan(turn / 2);
   const centre: Vec2 = [(ax + bx) / 2 - ((by - ay) / chord) * rise, (ay + by) / 2 + ((bx - ax) / chord) * rise];
-  const points = arc(centre, radius, Math.atan2(ay - centre[1], ax - centre[0]), turn);
+  const points = arc(centre, radius, atan2(ay - centre[1], ax - centre[0]), turn);
   points[0] = [ax, ay];
   points[points.length - 1] = [bx, by];
   return points;
