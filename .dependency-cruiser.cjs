@@ -20,9 +20,36 @@ const upward = rooms.slice(0, -1).map((room, i) => ({
   to: { path: `^core/(${[...rooms.slice(i + 1), 'draw\\.ts', 'publish\\.ts'].join('|')})` },
 }));
 
+/* The rooms of the application in their order: each knows those before it. The stages stand side by side and know none of the others. */
+const appRooms = ['figures', 'ui', 'data', 'workers', 'drawings', 'board', 'project', 'backgrounds', 'jobs', 'frame'];
+const stages = ['shelf', 'model-view', 'bench'];
+const upwardInApp = appRooms.map((room, i) => ({
+  name: `app-${room}-looks-down-only`,
+  severity: 'error',
+  from: { path: `^app/${room}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: `^app/(${[...appRooms.slice(i + 1), ...stages].join('|')})/` },
+}));
+const besides = (folder, rooms) =>
+  rooms.map((room) => ({
+    name: `${folder.replaceAll('/', '-')}-${room}-alone`,
+    severity: 'error',
+    from: { path: `^${folder}/${room}/` },
+    to: { path: `^${folder}/(${rooms.filter((other) => other !== room).join('|')})/` },
+  }));
+
 module.exports = {
   forbidden: [
     ...upward,
+    ...upwardInApp,
+    ...besides('app', stages),
+    // the plumb and what stands on top of the Bench are shared; its panes know none of one another
+    ...besides('app/bench', ['key', 'drawing', 'register', 'slate']),
+    {
+      name: 'app-bench-plumb-below',
+      severity: 'error',
+      from: { path: '^app/bench/plumb/' },
+      to: { path: '^app/bench/(key|drawing|register|slate)/' },
+    },
     {
       name: 'core-below-project-file',
       severity: 'error',

@@ -1,6 +1,6 @@
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, type LinksFunction } from 'react-router';
 import type { Route } from './+types/root';
-import { isOutdated, OUTDATED } from './frame/outdated';
+import { isOutdated, OUTDATED } from './ui/outdated';
 import './app.css';
 import textFont from './fonts/encode-sans-semi-condensed-latin-400-normal.woff2?url';
 import letterFont from './fonts/national-park-latin-600-normal.woff2?url';

@@ -1,8 +1,9 @@
 import { useRef } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
-import { unmapped } from '../bench/view';
-import type { ViewMatrix } from '../drawing/paint';
-import { toPixel, toPlace, type Background } from './background';
+import { unmapped } from '../board/view';
+import type { ViewMatrix } from '../workers/paint';
+import type { Background } from '../data/background';
+import { toPixel, toPlace } from './background';
 
 /** What a hand does to a background: moves it, or says where two of its points are (pixels). */
 export type Handling =

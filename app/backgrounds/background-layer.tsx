@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
-import { compose } from '../bench/view';
+import { compose } from '../board/view';
 import { database } from '../data/database';
-import type { ViewMatrix } from '../drawing/paint';
-import { pixelMatrix, type Background } from './background';
+import type { ViewMatrix } from '../workers/paint';
+import type { Background } from '../data/background';
+import { pixelMatrix } from './background';
 
 const addresses = new Map<string, Promise<string | null>>();
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { firstPlace, levelledByPoints, placedByPoint, scaledByPoints, toPixel, toPlace, turnedTo, type Background } from './background';
+import type { Background } from '../data/background';
+import { firstPlace, levelledByPoints, placedByPoint, scaledByPoints, toPixel, toPlace, turnedTo } from './background';
 
 const scan: Background = {
   id: 'b',

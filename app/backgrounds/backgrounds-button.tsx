@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from 'react';
-import { quiet } from '../bench/quiet';
+import { quiet } from '../ui/quiet';
 import type { BackgroundsProps } from './backgrounds-card';
 
 const BackgroundsCard = lazy(() => import('./backgrounds-card'));

@@ -3,19 +3,11 @@ import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { degrees, millimetres } from '../figures/format';
 import { parseAngle, parseLength } from '../figures/parse';
-import { quiet } from '../bench/quiet';
+import { quiet } from '../ui/quiet';
 import { FilesWord } from '../ui/files-word';
 import { LengthField } from '../ui/length-field';
-import {
-  firstPlace,
-  levelledByPoints,
-  placedByPoint,
-  scaledByPoints,
-  toPlace,
-  turnedTo,
-  type Background,
-  type BackgroundPane,
-} from './background';
+import type { Background, BackgroundPane } from '../data/background';
+import { firstPlace, levelledByPoints, placedByPoint, scaledByPoints, toPlace, turnedTo } from './background';
 import { keepImage, pagesOf } from './read-image';
 import type { Backgrounds } from './use-backgrounds';
 

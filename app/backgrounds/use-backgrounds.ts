@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Project } from '../data/project';
-import type { Background, BackgroundPane } from './background';
+import type { Background, BackgroundPane } from '../data/background';
 import type { Handling } from './background-grip';
 
 /** Keeps a changed background, or takes it away. */

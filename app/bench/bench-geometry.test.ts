@@ -4,10 +4,10 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project } from '../data/project';
-import { matterOnLine } from './matter-on-line';
-import { fourElevations, isometric, newSection, plansForStoreys } from './new-sights';
+import { matterOnLine } from './key/matter-on-line';
+import { fourElevations, isometric, newSection, plansForStoreys } from './register/new-sights';
 import { frameOf, fromKey, gridAlong, keyFrameOf, lineOf, lookingWords, squared, stretch, toKey, turnTo, withLine } from './sight-geometry';
-import { fit, toU, toV, toX, toY } from './view';
+import { fit, toU, toV, toX, toY } from '../board/view';
 
 const turn = (17 * Math.PI) / 180;
 const model = {

@@ -1,5 +1,5 @@
-import type { ViewMatrix } from '../drawing/paint';
-import { compose, paneMatrix, type BenchView, type PaneSize } from './view';
+import type { ViewMatrix } from '../workers/paint';
+import { compose, paneMatrix, type BenchView, type PaneSize } from '../board/view';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Frame } from '../../core/geometry/frame';
 import { resolveSight } from '../../core/sights/resolve-sight';

@@ -1,7 +1,7 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { ProjectSight } from '../data/project';
 import type { ExportFormat } from '../jobs/export-drawings';
-import type { NewSightChoice } from './new-sight-menu';
+import type { NewSightChoice } from './register/new-sight-menu';
 import type { PaletteEntry } from './palette';
 
 interface Actions {

@@ -1,4 +1,4 @@
-import type { DrawnSight } from '../workers/drawn-sight';
+import type { DrawnSight } from './drawn-sight';
 import { database, type DrawingRow } from './database';
 
 /** The row of a sight's drawing. */

@@ -1,4 +1,4 @@
-import type { Background } from '../backgrounds/background';
+import type { Background } from './background';
 import type { FiledSet, FiledSight, FileForms } from '../../core/project-file/project-file';
 import type { Sight } from '../../core/sights/sight';
 

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, expect, it, vi } from 'vitest';
-import type { DrawnSight } from '../workers/drawn-sight';
+import type { DrawnSight } from './drawn-sight';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
 import { keepDrawing } from './drawings';

@@ -1,6 +1,6 @@
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
-import { isOutdated, OUTDATED } from '../frame/outdated';
+import { isOutdated, OUTDATED } from '../ui/outdated';
 import { Stopped } from '../workers/stopped';
 
 /** What runs long: a reading, an export, the drawing of many sights. */

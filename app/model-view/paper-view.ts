@@ -19,7 +19,7 @@ import {
   WebGLRenderTarget,
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import type { ViewMesh } from '../workers/view-mesh';
+import type { ViewMesh } from '../data/view-mesh';
 import { LINES_FRAGMENT, LINES_VERTEX, SEEN_FRAGMENT, SEEN_VERTEX } from './paper-shaders';
 
 /** What an element is in the view; added up. */

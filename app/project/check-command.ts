@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { UNITS } from '../../core/model/length-unit';
-import { checkBackground } from '../backgrounds/background-schema';
+import { checkBackground } from '../data/background-schema';
 import { checked } from '../data/checked';
 import { checkForms } from '../data/file-forms';
 import type { Command, Intent } from './commands';

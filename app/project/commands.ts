@@ -1,6 +1,6 @@
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import type { DrawnOutline, PlanChanges } from '../../core/model/plan';
-import type { Background } from '../backgrounds/background';
+import type { Background } from '../data/background';
 import type { PartWish } from '../data/parts';
 import type { ElementSet, FileForms, ProjectSight } from '../data/project';
 import type { SightPatch } from '../data/sight-patch';

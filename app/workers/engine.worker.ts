@@ -29,7 +29,7 @@ import { ensureRoom } from '../data/storage-fault';
 import type { FileForms } from '../data/project';
 import { fileName } from '../../core/writers/file-name';
 import { pack } from '../data/packed';
-import type { DrawnSight } from './drawn-sight';
+import type { DrawnSight } from '../data/drawn-sight';
 import { holdLife } from './hold-life';
 import { LETTERING_URLS } from './lettering';
 import { keepScene, sceneOf } from './kept-scene';
@@ -38,7 +38,7 @@ import { shownFinding } from './shown-finding';
 import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
 import type { FiledThings, Taken } from './project-files';
-import type { ViewMesh } from './view-mesh';
+import type { ViewMesh } from '../data/view-mesh';
 
 /** The fonts whose used signs a PDF takes along. */
 const lettering = (): Promise<Uint8Array[]> =>

@@ -6,9 +6,9 @@ import { publish } from '../../core/publish';
 import { STANDARD } from '../../core/drafting/standard';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
-import { paint, type PaintView } from '../drawing/paint';
+import { paint, type PaintView } from './paint';
 import { LETTERING_URLS } from './lettering';
-import type { DrawnSight } from './drawn-sight';
+import type { DrawnSight } from '../data/drawn-sight';
 import { holdLife } from './hold-life';
 
 interface Kept {

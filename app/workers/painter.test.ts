@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import type { DrawnSight } from './drawn-sight';
+import type { DrawnSight } from '../data/drawn-sight';
 import { FakeWorker, fakeWorkers, realWorkers } from './fake-worker';
 import { PainterDied } from './painter';
 

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { DrawnSight } from './drawn-sight';
+import type { DrawnSight } from '../data/drawn-sight';
 import type { Painter } from './paint.worker';
 import { startWorker } from './worker-life';
 

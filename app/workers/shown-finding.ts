@@ -1,6 +1,6 @@
 import { noteSentence } from '../../core/faults/wording';
 import type { Finding } from '../../core/proof/finding';
-import type { ShownFinding } from './drawn-sight';
+import type { ShownFinding } from '../data/drawn-sight';
 
 const KIND: Readonly<Record<string, string>> = {
   'outline-open': 'open outline',

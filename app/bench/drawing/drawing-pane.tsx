@@ -1,0 +1,152 @@
+import { memo, useMemo, useState } from 'react';
+import { titled } from '../../../core/drafting/graphic';
+import type { Sight } from '../../../core/sights/sight';
+import { BackgroundGrip } from '../../backgrounds/background-grip';
+import { BackgroundLayer } from '../../backgrounds/background-layer';
+import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
+import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
+import { drawingBounds } from '../../../core/linework/drawing';
+import type { ModelInfo } from '../../data/database';
+import type { Project, ProjectSight } from '../../data/project';
+import { PaneCanvas } from '../../board/pane-canvas';
+import { Wash } from '../plumb/plumb';
+import { ProofMarks } from './proof-marks';
+import type { PointerStore } from '../plumb/pointer-store';
+import type { LiveDrawing } from '../../drawings/use-drawing';
+import { useHit } from '../plumb/use-hit';
+import { usePanZoom } from '../../board/use-pan-zoom';
+import { paneMatrix, toU, toV, type BenchView, type PaneSize } from '../../board/view';
+
+interface Props {
+  readonly model: ModelInfo;
+  readonly entry: ProjectSight | null;
+  readonly sight: Sight | null;
+  readonly live: LiveDrawing;
+  readonly view: BenchView;
+  readonly setView: (change: (v: BenchView) => BenchView) => void;
+  readonly size: PaneSize;
+  readonly store: PointerStore;
+  readonly trouble: string | null;
+  readonly onPutAway: () => void;
+  readonly project: Project;
+  readonly onBackground: KeepBackground;
+}
+
+const Canvas = memo(PaneCanvas);
+
+/** The Drawing, at true line weights for its scale. */
+export function DrawingPane({ model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground }: Props) {
+  const [unpainted, setUnpainted] = useState<string | null>(null);
+  const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
+  const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
+  const ask = useHit(model, store);
+  const pane = entry && { pane: 'drawing' as const, sight: entry.id };
+  const backgrounds = useBackgrounds(project, pane, onBackground);
+  const isEmpty = live.drawn !== null && live.isCurrent && live.drawn.drawing.lineRole.length === 0;
+  return (
+    <div
+      ref={setElement}
+      className="absolute inset-0 cursor-crosshair touch-none select-none"
+      onPointerDown={onPointerDown}
+      onPointerMove={(e) => {
+        const box = e.currentTarget.getBoundingClientRect();
+        const [x, y] = [e.clientX - box.left, e.clientY - box.top];
+        // while the drawing is panned nothing under the pointer is named
+        if (onPointerMove(e)) return store.set({ hit: null });
+        if (store.get().planted) return;
+        store.set({ pane: 'drawing', x, y });
+        ask(live.paintKey, toU(view, size, x), toV(view.zoom, view.v, size, y), view.zoom);
+      }}
+      onPointerUp={onPointerUp}
+      onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
+    >
+      <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />
+      <Canvas
+        paintKey={live.paintKey}
+        matrix={matrix}
+        size={size}
+        scale={entry?.scale ?? 100}
+        sight={sight && titled(sight)}
+        onFault={setUnpainted}
+        wash="#F9EDEC"
+        label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
+      />
+      <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
+        {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
+        {live.quick && <QuickCut live={live} matrix={matrix.join(' ')} />}
+      </svg>
+      <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
+      {backgrounds.handling && (
+        <BackgroundGrip handling={backgrounds.handling} matrix={matrix} onMove={backgrounds.move} onPoint={backgrounds.point} />
+      )}
+      {pane && live.drawn && (
+        <BackgroundsButton
+          project={project.id}
+          pane={pane}
+          backgrounds={backgrounds}
+          box={drawingBounds(live.drawn.drawing)}
+          className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
+        />
+      )}
+      {!live.drawn && !trouble && sight && <p className="absolute top-3 left-3 text-graphite">drawing for the first time…</p>}
+      {!sight && (
+        <p className="absolute top-3 left-3 max-w-sm text-graphite">
+          Nothing to draw yet. New sight, at the right, or N: a section by two points in the Key below, the four elevations, a plan for each
+          storey.
+        </p>
+      )}
+      {isEmpty && (
+        <p className="absolute top-3 left-3 border border-rule2 bg-sheet px-2 text-graphite">
+          {model.plan && !model.elements.length
+            ? 'An empty plan. Draw its outlines in the Key below; a scan goes behind it with Background.'
+            : `Empty: ${live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.`}
+        </p>
+      )}
+      {unpainted && (
+        <p role="alert" className="absolute bottom-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1">
+          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not painted</b>
+          {unpainted}
+        </p>
+      )}
+      {trouble && (
+        <p
+          role="alert"
+          // the pane takes the pointer for panning; the word in here is to be pressed
+          onPointerDown={(e) => e.stopPropagation()}
+          className="absolute top-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1"
+        >
+          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not drawn</b>
+          {trouble}
+          <button type="button" className="word ml-3" onClick={onPutAway}>
+            Try again
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The cut outline that follows the hand until the exact drawing is there. */
+function QuickCut({ live, matrix }: { readonly live: LiveDrawing; readonly matrix: string }) {
+  const d = live
+    .quick!.flatMap((r) => r.face)
+    .map((ring) => {
+      let path = '';
+      for (let i = 0; i < ring.length; i += 2) path += `${i ? 'L' : 'M'}${ring[i]} ${ring[i + 1]}`;
+      return `${path}Z`;
+    })
+    .join('');
+  return (
+    <path
+      data-testid="quick-cut"
+      d={d}
+      transform={`matrix(${matrix})`}
+      fill="#A8324A"
+      fillOpacity={0.12}
+      fillRule="evenodd"
+      stroke="#A8324A"
+      strokeWidth={1.5}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
+}

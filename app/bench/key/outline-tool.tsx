@@ -1,0 +1,236 @@
+import { useEffect, useRef, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { Vec2 } from '../../../core/geometry/vec3';
+import type { ViewMatrix } from '../../workers/paint';
+import { millimetres } from '../../figures/format';
+import { parseLength } from '../../figures/parse';
+import { Choice } from '../../ui/choice';
+import { LengthField } from '../../ui/length-field';
+import { pairs, type Outlines } from './use-outlines';
+import { unmapped, type PaneSize } from '../../board/view';
+import { quiet } from '../../ui/quiet';
+
+/** Layers that are offered; any other name can be typed. */
+const LAYERS = ['WALLS', 'PARTITIONS', 'OPENINGS', 'COLUMNS', 'SLAB', 'ROOF', 'FURNITURE'] as const;
+const SNAPS = [0, 0.01, 0.05, 0.1, 0.25, 0.5, 1] as const;
+/** Grid lines nearer together than this are not shown, pixels. */
+const DENSE = 7;
+
+interface Props {
+  readonly outlines: Outlines;
+  /** From the plan to the pane. */
+  readonly matrix: ViewMatrix;
+  readonly size: PaneSize;
+  /** Where the pointer is, snapped; null when it is elsewhere. */
+  readonly aim: Vec2 | null;
+}
+
+/** The outlines of a plan as they are drawn: a grid, what is there, the line in hand, and a bar with the figures. */
+export default function OutlineTool({ outlines, matrix, size, aim }: Props) {
+  const { points, drawn, picked, way } = outlines;
+  useHotkeys('enter', () => outlines.finish(), { preventDefault: true });
+  useHotkeys('backspace', () => outlines.back(), { preventDefault: true });
+  useHotkeys('esc', () => (points.length ? outlines.back() : outlines.stop()));
+  useHotkeys('delete', () => outlines.remove(), { preventDefault: true });
+  const at = ([x, y]: Vec2): Vec2 => [matrix[0] * x + matrix[2] * y + matrix[4], matrix[1] * x + matrix[3] * y + matrix[5]];
+  const path = (line: readonly Vec2[], close: boolean) =>
+    `M${line
+      .map((p) =>
+        at(p)
+          .map((n) => n.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}${close ? 'Z' : ''}`;
+  const line = aim ? [...points, aim] : points;
+  const last = points.at(-1);
+  const isWall = way.kind === 'wall line';
+  const zoom = Math.hypot(matrix[0], matrix[1]);
+  return (
+    <>
+      <svg aria-hidden="true" data-testid="outlines" className="pointer-events-none absolute inset-0 h-full w-full">
+        <Grid step={way.snap} matrix={matrix} size={size} zoom={zoom} />
+        {drawn.map(({ rings }, k) => (
+          <path
+            key={k}
+            d={rings.map((ring) => path(pairs(ring), true)).join('')}
+            fillRule="evenodd"
+            fill="#2A678E"
+            fillOpacity={k === picked ? 0.4 : 0.08}
+            stroke="#2A678E"
+            strokeWidth={k === picked ? 2.2 : 1.2}
+            className="pointer-events-auto cursor-pointer"
+            onPointerUp={(e) => {
+              if (points.length || !e.altKey) return;
+              e.stopPropagation();
+              outlines.pick(k);
+            }}
+          />
+        ))}
+        {line.length > 1 && (
+          <>
+            {isWall && <path d={path(line, false)} fill="none" stroke="#A8324A" strokeOpacity={0.2} strokeWidth={way.thickness * zoom} />}
+            <path d={path(line, !isWall && line.length > 2)} fill="none" stroke="#A8324A" strokeWidth={1.4} />
+          </>
+        )}
+        {points.map((p, k) => {
+          const [x, y] = at(p);
+          return <rect key={k} x={x - 3.5} y={y - 3.5} width={7} height={7} fill={k ? '#FFFEFB' : '#A8324A'} stroke="#A8324A" />;
+        })}
+        {aim && (
+          <g transform={`translate(${at(aim).join(' ')})`}>
+            <path d="M-8 0H8M0 -8V8" stroke="#A8324A" />
+            <text x={10} y={-8} fontSize={12} fill="#22292C">
+              {last ? millimetres(Math.hypot(aim[0] - last[0], aim[1] - last[1])) : `${millimetres(aim[0])}, ${millimetres(aim[1])}`}
+            </text>
+          </g>
+        )}
+      </svg>
+      <Bar outlines={outlines} last={last ?? null} />
+    </>
+  );
+}
+
+function Grid({
+  step,
+  matrix,
+  size,
+  zoom,
+}: {
+  readonly step: number;
+  readonly matrix: ViewMatrix;
+  readonly size: PaneSize;
+  readonly zoom: number;
+}) {
+  if (!(step > 0)) return null;
+  let width = step;
+  for (let k = 0; width * zoom < DENSE; k++) width *= k % 2 ? 2 : 5;
+  const [a, b, c, d, m, n] = matrix;
+  const corners = [
+    [0, 0],
+    [size.width, 0],
+    [size.width, size.height],
+    [0, size.height],
+  ].map(([x, y]) => unmapped(matrix, x!, y!));
+  const [xs, ys] = [corners.map((p) => p[0]), corners.map((p) => p[1])];
+  const rows = (from: number, to: number) => {
+    const out: number[] = [];
+    for (let k = Math.ceil(from / width); k * width <= to && out.length < 400; k++) out.push(k * width);
+    return out;
+  };
+  const at = (x: number, y: number) => `${(a * x + c * y + m).toFixed(1)} ${(b * x + d * y + n).toFixed(1)}`;
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const lines = [...rows(x0, x1).map((x) => `M${at(x, y0)}L${at(x, y1)}`), ...rows(y0, y1).map((y) => `M${at(x0, y)}L${at(x1, y)}`)];
+  return <path d={lines.join('')} stroke="#B4AB97" strokeOpacity={0.35} strokeWidth={0.6} />;
+}
+
+function Bar({ outlines, last }: { readonly outlines: Outlines; readonly last: Vec2 | null }) {
+  const { way, setWay, points, picked, isBusy, drawn } = outlines;
+  const [x, setX] = useState('');
+  const [y, setY] = useState('');
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!points.length) first.current?.blur();
+  }, [points.length]);
+  const commit = () => {
+    const [px, py] = [parseLength(x, { present: last?.[0] ?? null }), parseLength(y, { present: last?.[1] ?? null })];
+    if (!px.ok || !py.ok) return;
+    outlines.add([px.metres, py.metres]);
+    setX('');
+    setY('');
+    first.current?.focus();
+  };
+  return (
+    <form
+      aria-label="Outlines"
+      className="absolute top-2 left-3 z-10 flex max-w-[calc(100%-200px)] flex-wrap items-baseline gap-x-3 gap-y-1 border border-madder bg-sheet px-2 py-1"
+      {...quiet}
+      onKeyDown={(e) => e.key !== 'Escape' && e.stopPropagation()}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (x || y) commit();
+        else outlines.finish();
+      }}
+    >
+      <label className="flex items-baseline gap-1">
+        <span className="text-graphite">Layer</span>
+        <input
+          className="field w-24 text-left!"
+          list="plan-layers"
+          value={way.layer}
+          onChange={(e) => setWay({ ...way, layer: e.target.value.slice(0, 60) })}
+          onBlur={(e) => setWay({ ...way, layer: e.target.value.trim() || 'WALLS' })}
+        />
+        <datalist id="plan-layers">
+          {LAYERS.map((l) => (
+            <option key={l} value={l} />
+          ))}
+        </datalist>
+      </label>
+      <Choice
+        label="What is drawn"
+        value={way.kind}
+        options={[
+          ['wall line', 'wall line'],
+          ['outline', 'outline'],
+        ]}
+        onChange={(kind) => setWay({ ...way, kind })}
+      />
+      {way.kind === 'wall line' && (
+        <LengthField
+          label="thick"
+          width={44}
+          value={millimetres(way.thickness)}
+          parse={(t) => {
+            const parsed = parseLength(t, { present: way.thickness });
+            return parsed.ok && !(parsed.metres >= 0.01 && parsed.metres <= 3) ? { ok: false, expected: '10 to 3000' } : parsed;
+          }}
+          onChange={(thickness) => setWay({ ...way, thickness })}
+        />
+      )}
+      <label className="flex items-baseline gap-1">
+        <span className="text-graphite">Grid</span>
+        <select className="field text-left!" value={way.snap} onChange={(e) => setWay({ ...way, snap: Number(e.target.value) })}>
+          {SNAPS.map((s) => (
+            <option key={s} value={s}>
+              {s ? `${s * 1000}` : 'none'}
+            </option>
+          ))}
+        </select>
+      </label>
+      <span className="flex items-baseline gap-1">
+        <input
+          ref={first}
+          className="field w-14"
+          aria-label="X of the next point"
+          placeholder="x"
+          value={x}
+          onChange={(e) => setX(e.target.value)}
+        />
+        <input className="field w-14" aria-label="Y of the next point" placeholder="y" value={y} onChange={(e) => setY(e.target.value)} />
+      </span>
+      {points.length > 0 ? (
+        <>
+          <button type="submit" className="word" title="Enter; or press the first point again">
+            {x || y ? 'Set point' : way.kind === 'outline' ? 'Close outline' : 'End wall'}
+          </button>
+          <button type="button" className="word" title="Backspace" onClick={outlines.back}>
+            Back
+          </button>
+        </>
+      ) : (
+        <button type="submit" className="word" disabled={!x && !y}>
+          Set point
+        </button>
+      )}
+      {picked !== null && (
+        <button type="button" className="word" title="Delete" onClick={outlines.remove}>
+          Take the outline on {drawn[picked]?.layer} away
+        </button>
+      )}
+      <button type="button" className="word" title="Escape" onClick={outlines.stop}>
+        Done
+      </button>
+      <span className="text-graphite">{isBusy ? 'building…' : 'Shift squares, Alt picks an outline'}</span>
+    </form>
+  );
+}

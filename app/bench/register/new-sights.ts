@@ -1,0 +1,60 @@
+import type { Vec2 } from '../../../core/geometry/vec3';
+import { nearestCompass, PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
+import type { Sight } from '../../../core/sights/sight';
+import type { ModelInfo } from '../../data/database';
+import { nextNumber, type Project, type ProjectSight } from '../../data/project';
+import { usualScale } from '../../figures/usual-scale';
+import { frameFrom } from '../../../core/geometry/frame';
+import { roundPoint } from '../sight-geometry';
+
+const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;
+
+function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<Sight, 'number'>[]): ProjectSight[] {
+  const scale = usualScale(bounds);
+  const taken: string[] = [];
+  return sights.map((sight) => {
+    const number = nextNumber(project, sight.kind, taken);
+    taken.push(number);
+    return { id: crypto.randomUUID(), scale, sight: { ...sight, number } };
+  });
+}
+
+export const newSection = (project: Project, model: ModelInfo, path: readonly [Vec2, Vec2]): ProjectSight =>
+  entries(project, model, [{ kind: 'section', name: 'Section', path: path.map(roundPoint), look: 'left', depth: null }])[0]!;
+
+/** The four sides, square to the model's main axes and named by compass, true north honoured. */
+export function fourElevations(project: Project, model: ModelInfo): ProjectSight[] {
+  return entries(
+    project,
+    model,
+    [0, 1, 2, 3].map((k) => {
+      const angle = model.mainAngle + (k * Math.PI) / 2;
+      const toward: Vec2 = [Math.round(Math.cos(angle) * 1e12) / 1e12, Math.round(Math.sin(angle) * 1e12) / 1e12];
+      return { kind: 'elevation' as const, name: opposite[nearestCompass(model.trueNorth, toward)], toward, depth: null };
+    }),
+  );
+}
+
+/** A plan for each storey that has none yet. */
+export function plansForStoreys(project: Project, model: ModelInfo): ProjectSight[] {
+  const has = new Set(
+    Object.values(project.sights).flatMap((s) => (s.sight.kind === 'plan' && s.sight.storey !== undefined ? [s.sight.storey] : [])),
+  );
+  return entries(
+    project,
+    model,
+    model.storeys
+      .filter((s) => !has.has(s.name))
+      .map((s) => ({ kind: 'plan' as const, name: s.name, storey: s.name, height: PLAN_HEIGHT, depth: null })),
+  );
+}
+
+/** An isometric from one of the four corners of the main axes. */
+export function isometric(project: Project, model: ModelInfo): ProjectSight {
+  const angle = model.mainAngle + (3 * Math.PI) / 4;
+  const look = [Math.cos(angle) / Math.SQRT2, Math.sin(angle) / Math.SQRT2, -1 / Math.sqrt(2) / Math.SQRT2] as const;
+  const frame = frameFrom([model.origin[0], model.origin[1], model.origin[2]], look, [0, 0, 1]);
+  return entries(project, model, [
+    { kind: 'axonometric', name: 'Isometric', frame: { origin: frame.origin, look: frame.look, up: [0, 0, 1], cut: false }, depth: null },
+  ])[0]!;
+}

@@ -1,0 +1,145 @@
+import { DropdownMenu } from 'radix-ui';
+import { useMemo } from 'react';
+import { fitsElement } from '../../../core/sights/shown';
+import type { Rule, Sight } from '../../../core/sights/sight';
+import { classWords } from '../../figures/class-words';
+import { classCounts, solidCount } from '../../data/class-counts';
+import type { ModelInfo } from '../../data/database';
+import { toldRules } from '../../../core/sights/named-sets';
+import { useProject } from '../../project/use-project';
+import { Group } from './slate-group';
+
+interface Props {
+  readonly model: ModelInfo;
+  readonly sight: Sight;
+  readonly onChange: (sight: Sight, label: string) => void;
+}
+
+/** What the sight does not show, what it shows without cutting it, and what keeps its joints. */
+export function ShownGroup({ model, sight, onChange }: Props) {
+  const { project } = useProject();
+  const { show } = sight;
+  const { sets } = project;
+  const rules = show ?? [];
+  const [only, not] = [rules.filter((r) => r.use !== 'exclude'), rules.filter((r) => r.use === 'exclude')];
+  // a hand that drags the sight changes nothing of what it shows
+  const shown = useMemo(() => countShown(model, toldRules(show ?? [], Object.values(sets))), [model, show, sets]);
+  const change = (show: readonly Rule[]) => onChange({ ...sight, show }, `What ${sight.number} shows`);
+  return (
+    <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>
+      <div className="flex min-w-0 items-baseline gap-4">
+        <Rules label="Only" model={model} rules={only} onChange={(next) => change([...next, ...not])} />
+        <Rules label="Not" model={model} rules={not} use="exclude" onChange={(next) => change([...only, ...next])} />
+      </div>
+      <div className="flex min-w-0 items-baseline gap-4">
+        {(sight.kind === 'section' || sight.kind === 'plan') && (
+          <Rules
+            label="Whole"
+            model={model}
+            rules={sight.leaveWhole ?? []}
+            onChange={(leaveWhole) => onChange({ ...sight, leaveWhole }, `What ${sight.number} leaves whole`)}
+          />
+        )}
+        <Rules
+          label="Joints"
+          title="What keeps the lines between its pieces, though they lie flush and are of one material"
+          model={model}
+          rules={sight.joints ?? []}
+          isWide
+          onChange={(joints) => onChange({ ...sight, joints }, `Joints of ${sight.number}`)}
+        />
+      </div>
+    </Group>
+  );
+}
+
+/** How many elements rules show, as far as their facts tell: a rule about a material may leave other parts of an element. */
+function countShown(model: ModelInfo, rules: readonly Rule[]): number {
+  const solid = model.elements.filter((e) => e.use !== 'space');
+  const include = rules.filter((r) => r.use !== 'exclude');
+  const exclude = rules.filter((r) => r.use === 'exclude' && r.material === undefined);
+  const fits = (of: readonly Rule[], e: ModelInfo['elements'][number]) =>
+    of.some((rule) => fitsElement(rule, e, model.storeys, model.fileName));
+  return solid.filter((e) => (!include.length || fits(include, e)) && !fits(exclude, e)).length;
+}
+
+function Rules({
+  label,
+  model,
+  rules,
+  use,
+  title,
+  isWide = false,
+  onChange,
+}: {
+  readonly label: string;
+  readonly title?: string;
+  /** Whether all and materials can be named too. */
+  readonly isWide?: boolean;
+  readonly model: ModelInfo;
+  readonly rules: readonly Rule[];
+  readonly use?: 'exclude';
+  readonly onChange: (rules: readonly Rule[]) => void;
+}) {
+  const named = new Set(rules.map((r) => r.class?.toLowerCase()));
+  const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
+  const { project } = useProject();
+  const sets = Object.values(project.sets ?? {}).filter((s) => !rules.some((r) => r.set === s.name));
+  const models = (model.parts ?? []).length > 1 ? model.parts!.filter((m) => !rules.some((r) => r.model === m.name)) : [];
+  const materials = isWide ? model.materials.filter((m) => !rules.some((r) => r.material === m)) : [];
+  return (
+    <div className="flex min-w-0 items-baseline gap-1.5">
+      <span className="min-w-[38px] text-graphite" title={title}>
+        {label}
+      </span>
+      {rules.map((rule, i) => (
+        <button
+          key={i}
+          type="button"
+          title="Take this rule away"
+          className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through"
+          onClick={() => onChange(rules.filter((_, k) => k !== i))}
+        >
+          {wordsOf(rule)}
+        </button>
+      ))}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger className="word" aria-label={`Add to ${label}`}>
+          Add
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
+            {isWide && !rules.some(isAll) && <DropdownMenu.Item onSelect={() => onChange([...rules, {}])}>Everything</DropdownMenu.Item>}
+            {sets.map(({ id, name }) => (
+              <DropdownMenu.Item key={id} onSelect={() => onChange([...rules, use ? { set: name, use } : { set: name }])}>
+                {name}
+              </DropdownMenu.Item>
+            ))}
+            {models.map(({ key, name }) => (
+              <DropdownMenu.Item key={key} onSelect={() => onChange([...rules, use ? { model: name, use } : { model: name }])}>
+                All of {name}
+              </DropdownMenu.Item>
+            ))}
+            {classes.map((c) => (
+              <DropdownMenu.Item key={c} onSelect={() => onChange([...rules, use ? { class: c, use } : { class: c }])}>
+                {classWords(c)}
+              </DropdownMenu.Item>
+            ))}
+            {materials.map((material) => (
+              <DropdownMenu.Item key={`of ${material}`} onSelect={() => onChange([...rules, { material }])}>
+                {material}
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </div>
+  );
+}
+
+const isAll = (rule: Rule): boolean => Object.keys(rule).length === 0;
+const wordsOf = (rule: Rule): string =>
+  isAll(rule)
+    ? 'everything'
+    : (rule.model ??
+      (rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase());

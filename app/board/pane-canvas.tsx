@@ -1,0 +1,125 @@
+import { useEffect, useLayoutEffect, useRef } from 'react';
+import { painter } from '../workers/painter';
+import type { Titled } from '../../core/drafting/graphic';
+import type { PaintView, ViewMatrix } from '../workers/paint';
+import type { PaneSize } from './view';
+
+interface Props {
+  readonly paintKey: string | null;
+  /** Drawing metres to CSS pixels. */
+  readonly matrix: ViewMatrix;
+  readonly size: PaneSize;
+  readonly scale: number;
+  /** Whose levels, grid lines and title are put on it; null for its lines alone. */
+  readonly sight: Titled | null;
+  readonly wash: string | null;
+  readonly label: string;
+  /** How faint, 0 to 1; the Key stands back behind the Drawing. */
+  readonly strength?: number;
+  /** Told when the painter cannot paint it, and null when it can. */
+  readonly onFault?: (words: string | null) => void;
+}
+
+interface Painted {
+  readonly bitmap: ImageBitmap;
+  readonly matrix: ViewMatrix;
+  readonly key: string;
+}
+
+/** Room painted beyond each edge, as a share of the pane, so that a pan shows no bare paper before the next picture comes. */
+const BEYOND = 0.25;
+
+/**
+ * A drawing on a canvas. While the view moves, the last picture is laid down anew where it belongs, which costs nothing; the
+ * painter follows with an exact one, always the latest view only.
+ */
+export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, strength = 1, onFault }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const painted = useRef<Painted | null>(null);
+  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, onFault });
+  const busy = useRef(false);
+
+  const lay = () => {
+    const target = canvas.current;
+    const p = painted.current;
+    const ctx = target?.getContext('2d');
+    if (!target || !ctx) return;
+    const ratio = window.devicePixelRatio || 1;
+    const { size: s, matrix: m } = latest.current;
+    const w = Math.round(s.width * ratio),
+      h = Math.round(s.height * ratio);
+    if (target.width !== w || target.height !== h) {
+      target.width = w;
+      target.height = h;
+    }
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.clearRect(0, 0, w, h);
+    if (!p) return;
+    // picture pixels -> drawing -> pixels now
+    const [a, b, c, d, e, f] = p.matrix;
+    const det = a * d - b * c;
+    const inverse: ViewMatrix = [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+    const now = m.map((n) => n * ratio) as unknown as ViewMatrix;
+    ctx.setTransform(
+      now[0] * inverse[0] + now[2] * inverse[1],
+      now[1] * inverse[0] + now[3] * inverse[1],
+      now[0] * inverse[2] + now[2] * inverse[3],
+      now[1] * inverse[2] + now[3] * inverse[3],
+      now[0] * inverse[4] + now[2] * inverse[5] + now[4],
+      now[1] * inverse[4] + now[3] * inverse[5] + now[5],
+    );
+    ctx.drawImage(p.bitmap, 0, 0);
+  };
+
+  const follow = async () => {
+    if (busy.current) return;
+    busy.current = true;
+    for (;;) {
+      const want = latest.current;
+      if (!want.paintKey || want.size.width < 1) break;
+      const ratio = window.devicePixelRatio || 1;
+      const padX = Math.round(want.size.width * BEYOND),
+        padY = Math.round(want.size.height * BEYOND);
+      const m = want.matrix;
+      const shifted = [m[0] * ratio, m[1] * ratio, m[2] * ratio, m[3] * ratio, (m[4] + padX) * ratio, (m[5] + padY) * ratio] as const;
+      const zoom = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
+      const { paintKey: key, sight: late } = want;
+      const look: PaintView = {
+        matrix: shifted,
+        pixelsPerMm: ((zoom * want.scale) / 1000) * ratio,
+        scale: want.scale,
+        width: Math.round((want.size.width + 2 * padX) * ratio),
+        height: Math.round((want.size.height + 2 * padY) * ratio),
+        wash: want.wash,
+      };
+      let bitmap: ImageBitmap | null;
+      try {
+        bitmap = await painter.ask((own) => own.paint(key, late, look));
+        latest.current.onFault?.(null);
+      } catch (error) {
+        latest.current.onFault?.((error as Error).message);
+        break;
+      }
+      if (bitmap) {
+        painted.current?.bitmap.close();
+        painted.current = { bitmap, matrix: shifted, key };
+        lay();
+      }
+      if (latest.current === want) break;
+    }
+    busy.current = false;
+  };
+
+  useLayoutEffect(() => {
+    latest.current = { paintKey, matrix, size, scale, sight, wash, onFault };
+    if (!paintKey && painted.current) {
+      painted.current.bitmap.close();
+      painted.current = null;
+    }
+    lay();
+    void follow();
+  });
+  useEffect(() => () => painted.current?.bitmap.close(), []);
+
+  return <canvas ref={canvas} role="img" aria-label={label} className="absolute inset-0 h-full w-full" style={{ opacity: strength }} />;
+}
