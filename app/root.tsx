@@ -1,5 +1,6 @@
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, type LinksFunction } from 'react-router';
 import type { Route } from './+types/root';
+import { VersionNotice } from './frame/version-notice';
 import { isOutdated, OUTDATED } from './ui/outdated';
 import './app.css';
 import textFont from './fonts/encode-sans-semi-condensed-latin-400-normal.woff2?url';
@@ -26,6 +27,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
       </head>
       <body>
         {children}
+        <VersionNotice />
         <ScrollRestoration />
         <Scripts />
       </body>

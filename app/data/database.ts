@@ -7,6 +7,7 @@ import type { Element, Model } from '../../core/model/model';
 import type { PlanRow } from '../../core/model/plan';
 import type { Scene } from '../../core/scene/scene';
 import type { ViewMesh } from './view-mesh';
+import { watchVersion } from './version-watch';
 import type { DrawnSight } from './drawn-sight';
 import type { Patch } from 'immer';
 import type { Background } from './background';
@@ -234,3 +235,4 @@ class TarvexDatabase extends Dexie {
 }
 
 export const database = new TarvexDatabase();
+watchVersion(database);

@@ -19,7 +19,7 @@ export function Labels({
   readonly labels: readonly Label[];
 }) {
   return (
-    <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
+    <svg role="group" aria-label="Findings in the model" className="pointer-events-none absolute inset-0 h-full w-full">
       {labels.map(({ n, element, words }, k) => {
         const [x0, y0, z0, x1, y1, z1] = model.elementBoxes.subarray(element * 6, element * 6 + 6) as unknown as number[];
         if (!(x0! <= x1!)) return null;
@@ -27,7 +27,7 @@ export function Labels({
         const [u, v] = [x + 26, Math.max(20, y - 44 - (k % 3) * 26)];
         const width = 30 + words.length * 6;
         return (
-          <g key={n}>
+          <g key={n} role="img" aria-label={`Finding ${n}: ${words}`}>
             <path d={`M${x} ${y}L${u} ${v}`} stroke="#B97A12" fill="none" />
             <circle cx={x} cy={y} r={3} fill="#B97A12" />
             <rect x={u} y={v - 11} width={width} height={22} fill="#FFFEFB" stroke="#B97A12" />

@@ -21,8 +21,8 @@ export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }
   const unit = (Object.keys(UNITS) as LengthUnit[]).find((u) => Math.abs(UNITS[u] / model.asRead.metres - 1) < 1e-6) ?? '';
   const size = [0, 1, 2].map((k) => model.bounds[k + 3]! - model.bounds[k]!);
   return (
-    <div className="flex items-center gap-3.5 border-b border-rule px-3 whitespace-nowrap">
-      <h1 className="max-w-[280px] overflow-hidden font-letter text-[15px] font-semibold text-ellipsis">{name}</h1>
+    <div className="flex min-w-0 items-center gap-3.5 overflow-hidden border-b border-rule px-3 whitespace-nowrap">
+      <h1 className="max-w-[280px] min-w-0 overflow-hidden font-letter text-[15px] font-semibold text-ellipsis">{name}</h1>
       <span className="min-w-0 flex-1 overflow-hidden text-ellipsis text-graphite">
         {model.source}, {counted(count, 'element')}, {model.closed} closed, {size.map((s) => s.toPrecision(3)).join(' × ')} m, read in{' '}
         {(model.took / 1000).toFixed(1)} s

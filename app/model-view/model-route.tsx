@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
-import { toast, Toaster } from 'sonner';
+import { toast } from 'sonner';
 import type { Check } from '../../core/checks/check-model';
 import { checkWords } from '../../core/checks/check-words';
 import type { ElementCorrection } from '../../core/model/correct';
@@ -9,6 +9,7 @@ import type { Command, CorrectionPatch } from '../project/commands';
 import { useCommands } from '../project/use-commands';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
+import { Toasts } from '../ui/toasts';
 import { Chain } from '../frame/chain';
 import { pool } from '../workers/pool';
 import type { Route } from './+types/model-route';
@@ -117,9 +118,9 @@ export default function ModelRoute() {
             : [...shown.picked, element],
     );
   return (
-    <div className="grid h-screen min-w-[1000px] grid-cols-[minmax(0,1fr)_276px] grid-rows-[44px_minmax(0,1fr)_auto]">
+    <div className="grid h-screen min-w-[720px] grid-cols-[minmax(0,1fr)_clamp(230px,22vw,276px)] grid-rows-[44px_minmax(0,1fr)_auto]">
       <Chain project={{ id: project.id, name: project.name, elements: shown.count, sights: Object.keys(project.sights).length }} />
-      <main className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
+      <main className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[32px_minmax(0,1fr)]">
         <ModelHead
           name={project.name}
           model={model}
@@ -137,7 +138,7 @@ export default function ModelRoute() {
             />
           )}
         </ModelHead>
-        <div className="relative bg-sheet">
+        <div className="relative min-w-0 overflow-hidden bg-sheet">
           <Suspense fallback={<p className="p-3 text-graphite">Opening the 3D view…</p>}>
             <View3d
               model={model}
@@ -193,7 +194,7 @@ export default function ModelRoute() {
           onLeaveOut={(check) => correctElements([check.elements.at(-1)!], { leftOut: true })}
         />
       </div>
-      <Toaster position="bottom-left" />
+      <Toasts />
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { rankOf } from '../../core/cutting/material-rank';
 import type { ElementCorrection } from '../../core/model/correct';
 import type { PropertySet } from '../../core/model/model';
 import type { ModelInfo } from '../data/database';
-import { classWords } from '../figures/class-words';
+import { CLASSES, classWords } from '../figures/class-words';
 import { pool } from '../workers/pool';
 import type { Shown } from './use-shown';
 
@@ -22,7 +22,7 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
   if (!picked.length) return null;
   const first = model.elements[picked[0]!]!;
   const shared = <T,>(of: (i: number) => T): T | null => (picked.every((i) => of(i) === of(picked[0]!)) ? of(picked[0]!) : null);
-  const classes = [...new Set(model.elements.filter((e) => e.use !== 'space').map((e) => e.class))].sort();
+  const classes = [...new Set([...CLASSES, ...model.elements.filter((e) => e.use !== 'space').map((e) => e.class)])].sort();
   const material = shared((i) => model.materials[model.elementMaterial[i]!] ?? '');
   const sharedRank = shared((i) => model.elements[i]!.rank) ?? undefined;
   return (
@@ -65,14 +65,13 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
         onChange={(c) => onCorrect(picked, { class: c })}
       />
       <Pick label="Material" value={material} options={[...model.materials].sort()} onChange={(m) => onCorrect(picked, { material: m })} />
-      {model.storeys.length > 0 && (
-        <Pick
-          label="Storey"
-          value={shared((i) => model.storeys[model.elements[i]!.storey]?.name ?? '')}
-          options={model.storeys.map((s) => s.name)}
-          onChange={(s) => onCorrect(picked, { storey: s })}
-        />
-      )}
+      <Pick
+        label="Storey"
+        value={shared((i) => model.storeys[model.elements[i]!.storey]?.name ?? '')}
+        options={[...new Set([...model.storeys.map((s) => s.name), nextStorey(model)])]}
+        words={(name) => (model.storeys.some((s) => s.name === name) ? name : `New: ${name}, its floor below these`)}
+        onChange={(s) => onCorrect(picked, { storey: s })}
+      />
       <Rank
         key={picked.join()}
         value={sharedRank}
@@ -139,6 +138,13 @@ function CubicMetres({ children }: { readonly children: string }) {
     </>
   );
 }
+
+/** A name for a storey that is not there yet. */
+const nextStorey = ({ storeys }: ModelInfo): string => {
+  let n = storeys.length + 1;
+  while (storeys.some((s) => s.name === `Storey ${n}`)) n++;
+  return `Storey ${n}`;
+};
 
 function Pick({
   label,

@@ -21,7 +21,7 @@ export const answered = (id: string, answer: Answer): void => {
 export type Send = (command: Command, to?: string) => Promise<Answer>;
 
 /** Sends commands to a project's action, each on a way of its own: none takes back another, and each has its answer. */
-export function useCommands(project = ''): { readonly send: Send; readonly last: Answer | null } {
+export function useCommands(project = ''): { readonly send: Send; readonly last: Answer | null; readonly putAway: () => void } {
   const submit = useSubmit();
   const [last, setLast] = useState<Answer | null>(null);
   const send = useCallback(
@@ -42,5 +42,5 @@ export function useCommands(project = ''): { readonly send: Send; readonly last:
       }),
     [submit, project],
   );
-  return { send, last };
+  return { send, last, putAway: () => setLast(null) };
 }

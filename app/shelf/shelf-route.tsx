@@ -1,12 +1,13 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useRef } from 'react';
 import { useFetcher, useNavigate } from 'react-router';
-import { toast, Toaster } from 'sonner';
+import { toast } from 'sonner';
 import { PROJECT_KIND } from '../../core/project-file/project-file';
 import { Chain } from '../frame/chain';
 import { jobs, type Step } from '../jobs/jobs';
 import { useCommands } from '../project/use-commands';
 import { FILE_ENDINGS } from '../project/read-files';
+import { Toasts } from '../ui/toasts';
 import { useDroppedFiles } from '../ui/use-dropped-files';
 import { beginPlan, openDemo, openFiles } from './open-file';
 import { shelfAct, type ShelfAct } from './shelf-actions';
@@ -132,19 +133,7 @@ export default function Shelf({ loaderData: { rows: loaded, room } }: Route.Comp
           </p>
         </aside>
       </main>
-      <Toaster
-        position="bottom-left"
-        toastOptions={{
-          style: {
-            borderRadius: 2,
-            background: '#FFFEFB',
-            color: '#22292C',
-            border: '1px solid #22292C',
-            boxShadow: 'none',
-            font: 'inherit',
-          },
-        }}
-      />
+      <Toasts />
     </div>
   );
 }

@@ -46,7 +46,7 @@ export function LengthField({ label, value, parse, onChange, onClear, width = 54
       <input
         ref={fieldRef}
         className={`field ${value === null && text === null ? 'unset' : ''}`}
-        style={{ width }}
+        style={{ minWidth: width, maxWidth: width * 2.2, fieldSizing: 'content' } as React.CSSProperties}
         value={text ?? value ?? 'none'}
         aria-invalid={expected !== null}
         aria-describedby={expected ? id : undefined}

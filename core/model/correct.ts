@@ -9,7 +9,7 @@ export interface ElementCorrection {
   readonly class?: string;
   /** Name of its material; replaces a build-up. */
   readonly material?: string;
-  /** Name of its storey. */
+  /** Name of its storey; one that the model has not is made, its floor where the lowest of its elements begins. */
   readonly storey?: string;
   /** Where it overlaps another element in a cut, the higher rank keeps its place; null = that of its material. */
   readonly rank?: number | null;
@@ -80,6 +80,7 @@ function withElements(model: Model, corrections: NonNullable<Corrections['elemen
     const known = materials.findIndex((m) => m.name === name);
     return known >= 0 ? known : materials.push({ name, colour: null }) - 1;
   };
+  const storeys = withStoreys(model, corrections);
   const newMaterial = new Map<number, number>();
   const leftOut = new Uint8Array(model.elements.length);
   const elements = model.elements.map((e, i): Element => {
@@ -87,14 +88,32 @@ function withElements(model: Model, corrections: NonNullable<Corrections['elemen
     if (!own) return e;
     if (own.leftOut) leftOut[i] = 1;
     if (own.material !== undefined) newMaterial.set(i, rowOf(own.material));
-    const storey = own.storey === undefined ? e.storey : model.storeys.findIndex((s) => s.name === own.storey);
+    const storey = own.storey === undefined ? e.storey : storeys.findIndex((s) => s.name === own.storey);
     const { rank = e.rank } = own;
     const buildUp = own.material === undefined ? e.buildUp : null;
     return { ...e, class: own.class ?? e.class, storey, buildUp, ...(typeof rank === 'number' && { rank }) };
   });
   const partMaterial = model.partMaterial.map((old, p) => newMaterial.get(model.partElement[p]!) ?? old);
-  const whole: Model = { ...model, materials, elements, partMaterial };
+  const whole: Model = { ...model, materials, storeys, elements, partMaterial };
   return leftOut.includes(1) ? without(whole, leftOut) : whole;
+}
+
+/** The storeys of a model with those that only corrections name, at the end: the rows of the others stay. */
+function withStoreys(model: Model, corrections: NonNullable<Corrections['elements']>): Model['storeys'] {
+  const known = new Set(model.storeys.map((s) => s.name));
+  const named = new Set(Object.values(corrections).flatMap(({ storey }) => (storey && !known.has(storey) ? [storey] : [])));
+  if (!named.size) return model.storeys;
+  const floor = new Map<string, number>();
+  model.partElement.forEach((e, p) => {
+    const storey = corrections[model.elements[e]!.id]?.storey;
+    if (storey === undefined || !named.has(storey)) return;
+    let low = floor.get(storey) ?? Infinity;
+    for (let i = model.partStart[p]! * 3; i < model.partStart[p + 1]! * 3; i++)
+      low = Math.min(low, model.positions[model.triangles[i]! * 3 + 2]!);
+    floor.set(storey, low);
+  });
+  const made = [...floor].filter(([, elevation]) => elevation < Infinity).map(([name, elevation]) => ({ name, elevation }));
+  return [...model.storeys, ...made.sort((a, b) => a.elevation - b.elevation)];
 }
 
 /** Takes the bodies of some elements away; the elements themselves stay in the list, so that they can come back. */

@@ -49,16 +49,17 @@ export function CanvasHead({
 }: Props) {
   return (
     <div className="flex h-8 items-center gap-3.5 overflow-hidden border-b border-rule bg-paper px-3 whitespace-nowrap">
-      <h1 className="font-letter text-[15px] leading-none font-semibold">
+      <h1 className="min-w-0 overflow-hidden font-letter text-[15px] leading-tight font-semibold text-ellipsis">
         {number}
         <span className="ml-2">{name}</span>
       </h1>
-      <span className="text-graphite">{words}</span>
+      <span className="text-graphite max-[900px]:hidden">{words}</span>
       {paper !== null && (
         <DropdownMenu.Root>
           <DropdownMenu.Trigger className="inline-flex items-baseline gap-1">
-            <span className="text-graphite">Paper</span>
+            <span className="text-graphite">Shown at</span>
             <span className="field inline-block">{Math.round(paper * 100)} %</span>
+            <span className="text-graphite max-[1100px]:hidden">of its size on paper</span>
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content className="menu" align="start" sideOffset={4}>
@@ -77,12 +78,12 @@ export function CanvasHead({
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       )}
+      {said && (
+        <span role="status" className="min-w-0 overflow-hidden border-l border-rule2 pl-3 text-ellipsis text-graphite">
+          {said}.
+        </span>
+      )}
       <span className="ml-auto flex items-center gap-3.5">
-        {said && (
-          <span role="status" className="text-graphite">
-            {said}
-          </span>
-        )}
         {working && <Working label={working.label} share={working.share} onStop={working.stop} />}
         {exportable > 0 && (
           <ExportMenu

@@ -26,7 +26,8 @@ interface Props {
   readonly setView: (change: (v: BenchView) => BenchView) => void;
   readonly size: PaneSize;
   readonly store: PointerStore;
-  readonly trouble: string | null;
+  /** What went wrong, under a heading in a word or two; whether it can be tried again. */
+  readonly trouble: { readonly what: string; readonly words: string; readonly again: boolean } | null;
   readonly onPutAway: () => void;
   readonly project: Project;
   readonly onBackground: KeepBackground;
@@ -115,10 +116,10 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
           onPointerDown={(e) => e.stopPropagation()}
           className="absolute top-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1"
         >
-          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not drawn</b>
-          {trouble}
+          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">{trouble.what}</b>
+          {trouble.words}
           <button type="button" className="word ml-3" onClick={onPutAway}>
-            Try again
+            {trouble.again ? 'Try again' : 'Put away'}
           </button>
         </p>
       )}

@@ -14,10 +14,10 @@ interface Props {
 
 /**
  * What the file tells in lines, in the Key's plan: grid lines that are bent or run askew, and the annotations and footprints of the
- * storey, which can be put out of sight. None of it gets into a drawing.
+ * storey, where they are asked for. None of it gets into a drawing.
  */
 export function KeyLines({ model, frame, storey, view, size }: Props) {
-  const [isShown, setShown] = useState(true);
+  const [isShown, setShown] = useState(false);
   const grid = useMemo(() => otherGridLines(model, frame), [model, frame]);
   const flat = useMemo(() => (model.flat ?? []).filter((f) => f.storey === storey || f.storey < 0), [model, storey]);
   const path = useMemo(() => flat.flatMap((f) => f.lines.map((line) => pathOf(line))).join(''), [flat]);
@@ -66,7 +66,7 @@ export function KeyLines({ model, frame, storey, view, size }: Props) {
           title="Annotations and footprints that the model's file holds as lines"
           onClick={() => setShown(!isShown)}
         >
-          Lines of the file {flat.length}
+          {isShown ? 'Hide' : 'Show'} {flat.length} lines of the file
         </button>
       )}
     </>

@@ -18,7 +18,7 @@ export function Group({
     <div
       role="group"
       aria-label={title}
-      className={`grid auto-rows-[23px] content-start items-center gap-y-0.5 px-3 pt-1.5 pb-2 whitespace-nowrap ${last ? '' : 'border-r border-rule'} ${wide ? 'min-w-0 flex-1' : ''}`}
+      className={`grid auto-rows-[23px] content-start items-center gap-y-0.5 px-3 max-[1100px]:px-2 pt-1.5 pb-2 whitespace-nowrap ${last ? '' : 'border-r border-rule'} ${wide ? 'min-w-fit flex-1' : ''}`}
     >
       <h3 className={`flex items-baseline gap-2 text-[12px] leading-5 font-semibold ${tone}`}>
         {title} {note && <small className="text-[11.5px] font-normal text-graphite">{note}</small>}

@@ -28,10 +28,7 @@ interface Props {
 export function Slate(props: Props) {
   const { model, entry, sight, onScale, onRemove } = props;
   return (
-    <section
-      aria-label="Slate"
-      className="col-span-full flex h-[88px] min-w-0 overflow-x-auto overflow-y-hidden border-t border-ink bg-paper"
-    >
+    <section aria-label="Slate" className="col-span-full flex min-h-[88px] min-w-0 flex-wrap border-t border-ink bg-paper">
       <Group title={sight.number}>
         <span>{sight.kind}</span>
         <button type="button" className="word justify-self-start" onClick={onRemove}>

@@ -1,0 +1,154 @@
+import { useState } from 'react';
+import { resolveSight } from '../../core/sights/resolve-sight';
+import type { KeepBackground } from '../backgrounds/use-backgrounds';
+import { paperShare } from '../board/view';
+import type { ModelInfo } from '../data/database';
+import type { Project, ProjectSight } from '../data/project';
+import type { LiveDrawing } from '../drawings/use-drawing';
+import type { ExportFormat } from '../jobs/export-drawings';
+import type { useCommands } from '../project/use-commands';
+import { CanvasHead } from './drawing/canvas-head';
+import { DrawingPane } from './drawing/drawing-pane';
+import { KeyChanges } from './key/key-changes';
+import { KeyPane } from './key/key-pane';
+import type { useKey } from './key/use-key';
+import type { Outlines } from './key/use-outlines';
+import { Plumb } from './plumb/plumb';
+import type { PointerStore } from './plumb/pointer-store';
+import { Straightedge } from './plumb/straightedge';
+import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
+import { UnitQuestion } from './unit-question';
+import type { Draft } from './use-draft';
+import type { useSightActs } from './use-sight-acts';
+import type { useFitting, useView } from './use-view';
+
+interface Props {
+  readonly project: Project;
+  readonly model: ModelInfo;
+  readonly sights: readonly ProjectSight[];
+  readonly selected: ProjectSight | null;
+  readonly draft: Draft;
+  readonly live: LiveDrawing;
+  readonly frame: ReturnType<typeof frameOf> | null;
+  readonly keyFrame: KeyFrame;
+  readonly grid: ReturnType<typeof gridAlong>;
+  readonly looking: ReturnType<typeof useView>;
+  readonly fitting: ReturnType<typeof useFitting>;
+  readonly acts: ReturnType<typeof useSightActs>;
+  readonly shownInKey: ReturnType<typeof useKey>;
+  readonly outlines: Outlines;
+  readonly store: PointerStore;
+  /** The sight that the pointer is on in the Register. */
+  readonly hovered: string | null;
+  readonly commands: ReturnType<typeof useCommands>;
+  readonly trouble: React.ComponentProps<typeof DrawingPane>['trouble'];
+  readonly onPutAway: () => void;
+  readonly onExport: (format: ExportFormat, all: boolean) => void;
+}
+
+/** What is drawn over what it is placed in: head, Drawing, straightedge and Key, with the plumb through both. */
+export function BenchCanvas(props: Props) {
+  const { project, model, sights, selected, draft, live, frame, keyFrame, grid, looking, fitting, acts, shownInKey } = props;
+  const { outlines, store, hovered, commands, trouble, onPutAway, onExport } = props;
+  const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
+  const { send, last } = commands;
+  const { sight } = draft;
+  /** Height of the Drawing over that of the Key. */
+  const [share, setShare] = useState(1.36);
+  const keepBackground: KeepBackground = (id, background, label) => void send({ intent: 'background', label, id, background });
+  return (
+    <main
+      className="relative grid min-h-0 min-w-0 overflow-hidden bg-sheet"
+      style={{ gridTemplateRows: `32px minmax(0, ${share}fr) 26px minmax(0, 1fr)` }}
+    >
+      <CanvasHead
+        number={sight?.number ?? ''}
+        name={sight?.name ?? 'No sight yet'}
+        words={sight ? `${sight.kind}, ${lookingWords(model, sight)}` : ''}
+        paper={selected && live.drawn ? paperShare(view, selected.scale) : null}
+        onPaper={fitting.setPaper}
+        onFit={fitting.whole}
+        onExport={onExport}
+        exportable={sights.length}
+        forms={project.files ?? {}}
+        onForms={(forms, label) => void send({ intent: 'files', label, files: forms })}
+        onSaveProject={() => void import('../jobs/project-files').then(({ saveProject }) => saveProject(project.id, project.name))}
+        hasBehind={Object.values(project.backgrounds).some((b) => b.on.pane === 'drawing' && b.on.sight === selected?.id)}
+        working={live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null}
+        said={last?.said ?? null}
+        findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
+        onFinding={fitting.goTo}
+      />
+      <div ref={drawingRef} className="relative min-h-0 overflow-hidden bg-sheet">
+        <DrawingPane
+          model={model}
+          entry={selected}
+          sight={sight}
+          live={live}
+          view={view}
+          setView={setView}
+          size={drawingSize}
+          store={store}
+          trouble={trouble}
+          onPutAway={onPutAway}
+          project={project}
+          onBackground={keepBackground}
+        />
+        <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
+      </div>
+      <Straightedge
+        view={view}
+        size={drawingSize}
+        grid={grid}
+        from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'}
+        share={share / (1 + share)}
+        onPan={(dx) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }))}
+        onShare={(dy) => setShare((s) => Math.min(6, Math.max(0.2, s + (dy / Math.max(80, keySize.height)) * (1 + s) * 0.42)))}
+      />
+      <div ref={keyRef} className="relative min-h-0 overflow-hidden bg-paper">
+        <KeyPane
+          project={project}
+          model={model}
+          sights={sights}
+          selected={selected}
+          sight={sight}
+          keyFrame={keyFrame}
+          shown={shownInKey}
+          view={view}
+          setView={setView}
+          size={keySize}
+          store={store}
+          grid={grid}
+          hovered={hovered}
+          placing={acts.placing}
+          onPlacing={acts.setPlacing}
+          onPlaced={acts.placed}
+          outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
+          onBackground={keepBackground}
+          onDraft={draft.show}
+          onChange={draft.change}
+        />
+        <KeyChanges
+          project={project}
+          model={model}
+          frame={keyFrame}
+          isElevation={shownInKey.isElevation}
+          view={view}
+          size={keySize}
+          onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
+        />
+      </div>
+      <Plumb
+        store={store}
+        view={view}
+        drawing={drawingSize}
+        keyPane={keySize}
+        keyIsElevation={shownInKey.isElevation}
+        drawingIsUpright={sight?.kind === 'section' || sight?.kind === 'elevation'}
+        zero={frame?.origin[2] ?? 0}
+        grid={grid}
+        cuts={sight !== null && resolveSight(model, sight).cut}
+      />
+    </main>
+  );
+}
