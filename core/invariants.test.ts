@@ -10,6 +10,7 @@ import { ALL_ROLES, distance, leftOver, REACH } from './testing/same-lines';
 import { published } from './testing/published';
 import { chordsOf, drawModel, frameSight } from './testing/views';
 import { writeJson } from './writers/json';
+import { often } from './testing/often';
 
 /*
  * What must not change a drawing: where the model lies, how its triangles are cut up or in which order they come. On scenes of a
@@ -37,7 +38,7 @@ const SIGHTS: readonly Sight[] = [
   frameSight([0.37, 0.81, -0.29], [0, 0, 1], [1.31, 1.42, 1.17], { hidden: true }),
 ];
 const sight = fc.constantFrom(...SIGHTS);
-const RUNS = Number(process.env['TARVEX_SCENES'] ?? 170);
+const RUNS = Number(process.env['TARVEX_SCENES'] ?? often(170));
 const runs = (n: number) => ({ seed: 20261126, numRuns: Math.max(20, Math.round(RUNS * n)) });
 const TIME = 120_000 + RUNS * 100;
 

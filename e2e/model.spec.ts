@@ -27,6 +27,9 @@ const FACES = [
 ];
 const PLY = `ply\nformat ascii 1.0\nelement vertex 4\nproperty float x\nproperty float y\nproperty float z\nelement face 4\nproperty list uchar int vertex_indices\nend_header\n${CORNERS.map((c) => c.join(' ')).join('\n')}\n${FACES.map((f) => `3 ${f.join(' ')}`).join('\n')}\n`;
 
+// the 3D view is painted by the processor here: fewer pixels, less waiting
+test.use({ viewport: { width: 1024, height: 640 } });
+
 test('each format opens: a mesh, an assembly, an archive, a file with what belongs to it', async ({ page }) => {
   const library = await assimp();
   const list = new library.FileList();
@@ -168,6 +171,7 @@ test('a newer file over the old one: what came, went and moved is told, correcti
 });
 
 test('a plan in DXF to a section: dropped, its openings given a sill, cut', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
   const rectangle = (layer: string, x: number, y: number, w: number, h: number) =>
     `0\nLWPOLYLINE\n8\n${layer}\n90\n4\n70\n1\n10\n${x}\n20\n${y}\n10\n${x + w}\n20\n${y}\n10\n${x + w}\n20\n${y + h}\n10\n${x}\n20\n${y + h}\n`;
   const outlines = [

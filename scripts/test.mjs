@@ -1,5 +1,5 @@
 /* npm test: everything that must hold, from whatever state the clone is in. Prints one closing line. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './packages.mjs';
@@ -12,11 +12,11 @@ ensureBuild();
 
 const tool = (name, ...args) => [`node_modules/.bin/${name}`, args];
 const STEPS = [
-  ['form', ...tool('prettier', '--check', '--log-level', 'warn', '.')],
   ['route types', ...tool('react-router', 'typegen')],
+  ['lint', ...tool('eslint', '.')],
+  ['form', ...tool('prettier', '--check', '--log-level', 'warn', '.')],
   ['types', ...tool('tsc', '--noEmit')],
   ['types of core, without DOM and Node', ...tool('tsc', '-p', 'core', '--noEmit')],
-  ['lint', ...tool('eslint', '.')],
   ['import directions', ...tool('depcruise', '--output-type', 'err', 'core', 'app', 'cli', 'demo', 'benchmarks')],
   ['dead code', ...tool('knip')],
   ['first view', 'node', ['scripts/first-view-size.mjs']],
@@ -25,17 +25,49 @@ const STEPS = [
 ];
 
 const only = process.argv.slice(2);
+const isWanted = ([name]) => only.length === 0 || only.some((word) => name.includes(word));
+/** What looks at the sources alone is done side by side; what runs takes all there is, one after the other. */
+const BESIDE = new Set(['form', 'types', 'types of core, without DOM and Node', 'lint', 'import directions', 'dead code', 'first view']);
+const env = { ...process.env, CHROME_PATH: chromium, SAMPLE_MODELS: samples };
 let passed = 0;
 const failed = [];
-for (const [name, command, args] of STEPS) {
-  if (only.length > 0 && !only.some((word) => name.includes(word))) continue;
-  const start = Date.now();
-  console.log(`\n== ${name}`);
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, CHROME_PATH: chromium, SAMPLE_MODELS: samples } });
+
+const report = (name, status, start) => {
   console.log(`-- ${name}: ${status === 0 ? 'holds' : 'FAILED'}, ${((Date.now() - start) / 1000).toFixed(1)} s`);
   if (status === 0) passed++;
   else failed.push(name);
-}
+};
+const here = ([name, command, args]) => {
+  const start = Date.now();
+  console.log(`\n== ${name}`);
+  report(name, spawnSync(command, args, { stdio: 'inherit', env }).status, start);
+};
+/** Its output is shown when it has ended, so that it does not run into that of another. */
+const beside = ([name, command, args]) =>
+  new Promise((resolve) => {
+    const start = Date.now();
+    const child = spawn(command, args, { env });
+    let said = '';
+    child.stdout.on('data', (data) => (said += data));
+    child.stderr.on('data', (data) => (said += data));
+    child.on('close', (status) => {
+      console.log(`\n== ${name}\n${said.trimEnd()}`);
+      report(name, status, start);
+      resolve();
+    });
+  });
+
+const wanted = STEPS.filter(isWanted);
+const [first, ...rest] = wanted;
+// the types of the routes are made before anything looks at them
+if (first) here(first);
+const queue = rest.filter(([name]) => BESIDE.has(name));
+const lane = async () => {
+  for (let step = queue.shift(); step; step = queue.shift()) await beside(step);
+};
+await Promise.all([lane(), lane()]);
+for (const step of rest) if (!BESIDE.has(step[0])) here(step);
+
 if (failed.length > 0) console.log(`\nFailed: ${failed.join(', ')}`);
 console.log(`\n${passed} passed, ${failed.length} failed`);
 process.exit(failed.length > 0 ? 1 : 0);

@@ -40,9 +40,12 @@ export function Chain({ project, onGoTo, onKeys }: Props) {
           </button>
         )}
       </div>
-      <div className="absolute top-full left-3 z-30 mt-2 grid gap-2">
-        <JobFaults />
-      </div>
+      {/* over the canvas of a project; the Shelf has a place of its own for them, so that they cover nothing to be pressed */}
+      {project && (
+        <div className="absolute top-full left-3 z-30 mt-10 grid gap-2">
+          <JobFaults />
+        </div>
+      )}
     </header>
   );
 }

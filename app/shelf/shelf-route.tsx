@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { PROJECT_KIND } from '../../core/project-file/project-file';
 import { Chain } from '../frame/chain';
 import { jobs, type Step } from '../jobs/jobs';
+import { JobFaults } from '../jobs/jobs-line';
 import { useCommands } from '../project/use-commands';
 import { FILE_ENDINGS } from '../project/read-files';
 import { Toasts } from '../ui/toasts';
@@ -69,6 +70,9 @@ export default function Shelf({ loaderData: { rows: loaded, room } }: Route.Comp
           <div className="mb-2 flex items-baseline gap-3">
             <h1 className="font-letter text-[15px] font-semibold">Shelf</h1>
             <span className="text-graphite">{rows.length === 1 ? '1 project' : `${rows.length} projects`} in this browser</span>
+          </div>
+          <div className="my-2 grid gap-2 empty:hidden">
+            <JobFaults />
           </div>
           {rows.length === 0 ? (
             <p className="max-w-md pt-8 text-graphite">

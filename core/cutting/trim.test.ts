@@ -12,6 +12,7 @@ import { ALL_ROLES, distance as distanceTo } from '../testing/same-lines';
 import { chordsOf, drawModel, frameSight, FRONT, ISO, lengthOf, piecesOf, PLAN } from '../testing/views';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
+import { often } from '../testing/often';
 
 let manifold: ManifoldToplevel;
 beforeAll(async () => {
@@ -87,7 +88,7 @@ describe('trims', () => {
         expect(apart(own, other, reach)).toEqual([]);
         expect(apart(other, own, reach)).toEqual([]);
       }),
-      { seed: 5, numRuns: 500 },
+      { seed: 5, numRuns: often(500) },
     );
   });
 
@@ -153,7 +154,7 @@ describe('trims', () => {
         const { missing, extra } = judge(rest, drawModel(model, sight), false, distance);
         expect({ missing, extra }).toEqual({ missing: [], extra: [] });
       }),
-      { seed: 9, numRuns: 200 },
+      { seed: 9, numRuns: often(200) },
     );
   });
 

@@ -7,6 +7,7 @@ import { modelOf, type Piece } from '../testing/solids';
 import { drawModel } from '../testing/views';
 import { arcAt, type Drawing } from './drawing';
 import { roleIndex } from '../sights/role';
+import { often } from '../testing/often';
 
 type Side = readonly [u0: number, v0: number, u1: number, v1: number];
 interface Line {
@@ -111,7 +112,7 @@ const holds = (pieces: fc.Arbitrary<readonly Piece[]>, seed: number, numRuns: nu
     fc.property(pieces, fc.constantFrom(...EVERY_SIGHT), fc.constantFrom(...MORE), (own, view, more) => {
       expect(strays(drawModel(modelOf(own), { ...view, ...more }), !!more.leaveWhole)).toEqual([]);
     }),
-    { seed, numRuns },
+    { seed, numRuns: often(numRuns) },
   );
 
 it('every side of a cut face is drawn, and every cut line is a side of one', () => holds(gridScene, 2, 1000));

@@ -6,6 +6,7 @@ import { drawModel } from '../testing/views';
 import { arcPoint } from '../geometry/arcs/arc';
 import { arcAt, type Drawing } from './drawing';
 import { roleIndex } from '../sights/role';
+import { often } from '../testing/often';
 
 const hidden = roleIndex('hidden');
 
@@ -99,7 +100,7 @@ const holds = (pieces: fc.Arbitrary<readonly Piece[]>, seed: number, numRuns: nu
     fc.property(pieces, fc.constantFrom(...EVERY_SIGHT), fc.constantFrom(...MORE), (own, view, more) => {
       expect(loose(drawModel(modelOf(own), { ...view, ...more }))).toEqual([]);
     }),
-    { seed, numRuns },
+    { seed, numRuns: often(numRuns) },
   );
 
 it('lines are as long as they can be, end in one point or on one another, and have corners only where they turn', () =>

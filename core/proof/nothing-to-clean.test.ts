@@ -5,6 +5,7 @@ import { modelOf, type Piece } from '../testing/solids';
 import { drawModel } from '../testing/views';
 import { lineFaults } from './line-faults';
 import { regionOverlaps } from './region-overlaps';
+import { often } from '../testing/often';
 
 const clean = (pieces: fc.Arbitrary<readonly Piece[]>, seed: number, numRuns: number) =>
   fc.assert(
@@ -13,7 +14,7 @@ const clean = (pieces: fc.Arbitrary<readonly Piece[]>, seed: number, numRuns: nu
       const drawing = drawModel(model, { ...view, ...more });
       expect([...lineFaults(drawing), ...regionOverlaps(model, drawing)]).toEqual([]);
     }),
-    { seed, numRuns },
+    { seed, numRuns: often(numRuns) },
   );
 
 it('a drawing has nothing to clean up: no double line, no speck, no gap, no face over another', () => {

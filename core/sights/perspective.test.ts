@@ -9,6 +9,7 @@ import { box, modelOf, moved, polygon, prism, turned } from '../testing/solids';
 import { drawModel, lengthOf, piecesOf } from '../testing/views';
 import { checkSight } from './sight-schema';
 import type { Sight } from './sight';
+import { often } from '../testing/often';
 
 const view = (eye: Vec3, target: Vec3, more: Partial<Sight> = {}): Sight =>
   checkSight({ kind: 'perspective', number: 'V-01', name: '', eye, target, ...more });
@@ -59,7 +60,7 @@ describe('a perspective', () => {
         const { missing, extra } = judge(model, drawModel(model, view([...eye], [...target])), false, distance);
         expect({ missing, extra }).toEqual({ missing: [], extra: [] });
       }),
-      { seed: 21, numRuns: 200 },
+      { seed: 21, numRuns: often(200) },
     );
   });
 

@@ -5,6 +5,7 @@ import { judge } from '../testing/sampler';
 import { angle, box, modelOf, moved, polygon, prism, station, swept, turned, type Solid } from '../testing/solids';
 import { drawModel, frameSight, piecesOf, PLAN } from '../testing/views';
 import type { Sight } from '../sights/sight';
+import { often } from '../testing/often';
 
 /** One body in a cell of 1 × 1 × 1; all coordinates of the flat ones lie on a grid of 1/4, so faces meet and edges coincide. */
 const inCell: fc.Arbitrary<Solid> = fc.oneof(
@@ -111,7 +112,7 @@ const loopingBar = fc
   });
 
 /** Scenes a view; six views of two kinds of scene, and half as many of a third. `npm run scenes` looks at 100,000 in all. */
-const RUNS = Number(process.env['TARVEX_SCENES'] ?? 110);
+const RUNS = Number(process.env['TARVEX_SCENES'] ?? often(110));
 const TIME = 60_000 + RUNS * 100;
 
 const VIEWS: Record<string, Sight> = {

@@ -9,6 +9,7 @@ import { modelOf } from '../testing/solids';
 import { published } from '../testing/published';
 import { writeDxf } from './dxf';
 import { writeSvg } from './svg';
+import { often } from '../testing/often';
 
 /*
  * What is written is read back, and measured: lengths by layer and areas of fills, for random drawings of every kind of sight.
@@ -125,7 +126,7 @@ const random = (check: (styled: Graphic) => void) =>
       const sight = { ...view, ...more };
       check(published(model, sight, { scale: SCALE }));
     }),
-    { seed: 17, numRuns: 150 },
+    { seed: 17, numRuns: often(150) },
   );
 
 /** To a part of a hundred thousand and a tenth of a millimetre: coordinates have five decimals. */
