@@ -26,9 +26,11 @@ export function PlacePoints({ model, first, onFirst, onSecond, onCancel }: Props
       model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]),
     );
   const commit = () => {
+    // both in one field, as one writes a point: "2.4; 3.1", "A; 2 400"
+    const [own, other = y] = y.trim() ? [x] : x.split(/;|,\s/);
     const [px, py] = [
-      parseLength(x, { present: first?.[0] ?? null, grid: grid(0) }),
-      parseLength(y, { present: first?.[1] ?? null, grid: grid(1) }),
+      parseLength(own!, { present: first?.[0] ?? null, grid: grid(0) }),
+      parseLength(other, { present: first?.[1] ?? null, grid: grid(1) }),
     ];
     if (!px.ok || !py.ok) {
       setExpected(!px.ok ? px.expected : !py.ok ? py.expected : null);

@@ -24,6 +24,12 @@ export function NewSightMenu({
   readonly onFiles: (files: readonly File[]) => void;
 }) {
   const files = useRef<HTMLInputElement>(null);
+  // where points are asked their field has the focus, not the button that opened the menu
+  const asksPoints = useRef(false);
+  const choose = (choice: NewSightChoice) => {
+    asksPoints.current = choice === 'section';
+    onNew(choice);
+  };
   return (
     <>
       <DropdownMenu.Root open={open} onOpenChange={onOpen}>
@@ -35,6 +41,10 @@ export function NewSightMenu({
             className="menu"
             align="end"
             sideOffset={4}
+            onCloseAutoFocus={(e) => {
+              if (asksPoints.current) e.preventDefault();
+              asksPoints.current = false;
+            }}
             onKeyDown={(e) => {
               if (e.key.toUpperCase() === 'F') {
                 e.preventDefault();
@@ -45,11 +55,11 @@ export function NewSightMenu({
               if (!choice || e.ctrlKey || e.metaKey) return;
               e.preventDefault();
               onOpen(false);
-              onNew(choice[0]);
+              choose(choice[0]);
             }}
           >
             {CHOICES.map(([choice, words, letter]) => (
-              <DropdownMenu.Item key={choice} onSelect={() => onNew(choice)}>
+              <DropdownMenu.Item key={choice} onSelect={() => choose(choice)}>
                 {words} <kbd>{letter}</kbd>
               </DropdownMenu.Item>
             ))}

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { KIND_ORDER, type ProjectSight } from '../../data/project';
+import { NameField } from '../../ui/name-field';
 import { Working } from '../../ui/working';
 import { NewSightMenu, type NewSightChoice } from './new-sight-menu';
 
@@ -110,24 +111,13 @@ export function Register({
                   >
                     <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
                     {renaming === id ? (
-                      <input
-                        autoFocus
-                        aria-label={`Name of ${sight.number}`}
-                        className="field text-left!"
-                        style={{ height: 17 }}
-                        defaultValue={sight.name}
-                        onClick={(e) => e.stopPropagation()}
-                        onBlur={(e) => {
+                      <NameField
+                        label={`Name of ${sight.number}`}
+                        value={sight.name}
+                        height={17}
+                        onDone={(name) => {
                           setRenaming(null);
-                          if (e.target.value.trim() && e.target.value !== sight.name) onRename(id, e.target.value.trim());
-                        }}
-                        onKeyDown={(e) => {
-                          e.stopPropagation();
-                          if (e.key === 'Enter') e.currentTarget.blur();
-                          if (e.key === 'Escape') {
-                            e.currentTarget.value = sight.name;
-                            e.currentTarget.blur();
-                          }
+                          if (name) onRename(id, name);
                         }}
                       />
                     ) : (
