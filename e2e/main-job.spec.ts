@@ -167,6 +167,7 @@ test('levels and grid lines are put on a drawing late: hidden and shown without 
   await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('menuitem', { name: /^Sheet of a PDF/ }).click();
   await page.getByRole('menuitem', { name: 'A3', exact: true }).click();
+  await expect(page.getByText('PDF on A3.')).toBeVisible();
   await page.reload();
   await drawn(page, 'S-03');
   expect([...layers(await exported(/^DXF/))]).toHaveLength(1);

@@ -43,6 +43,7 @@ test('a project leaves as one file: the command line draws it as the screen does
   const take = (name: string, buffer: Buffer) =>
     page.getByLabel('Sight files or a project file').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
   await take(saved.name, saved.bytes);
+  await expect(page.getByText(`Sights of ${saved.name}.`)).toBeVisible();
   await take('again.json', Buffer.from(sight));
   await expect(page.getByLabel('Register').getByRole('button', { name: /^[A-Z]-\d/ })).toHaveCount(sights + 1);
   await take('bad.json', Buffer.from('{ "kind": "section", "number": "S-77", "name": "x" }'));

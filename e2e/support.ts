@@ -18,11 +18,22 @@ export async function drop(page: Page, name: string, bytes: Buffer, ...more: rea
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
 }
 
-/** Waits until the selected sight is drawn and current. */
+/** Waits until the selected sight is drawn and current, and ink of it is on the screen. */
 export async function drawn(page: Page, number: string): Promise<void> {
   await expect(row(page, number)).toContainText('current');
   await expect(row(page, number)).not.toContainText('drawing');
+  await expect.poll(() => inkOf(page)).toBeGreaterThan(20);
 }
+
+/** Dark pixels of the Drawing, as its canvas has them. */
+const inkOf = (page: Page): Promise<number> =>
+  page.getByRole('img', { name: /^Drawing/ }).evaluate((canvas: HTMLCanvasElement) => {
+    if (!canvas.width || !canvas.height) return 0;
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let dark = 0;
+    for (let i = 0; i < data.length; i += 4) if (data[i + 3]! > 128 && data[i]! + data[i + 1]! + data[i + 2]! < 400) dark++;
+    return dark;
+  });
 
 export const row = (page: Page, number: string) => page.getByLabel('Register').getByRole('button', { name: number });
 

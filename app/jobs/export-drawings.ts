@@ -2,7 +2,9 @@ import * as Comlink from 'comlink';
 import { imagesBehind } from '../backgrounds/images-behind';
 import { drawingRow } from '../data/drawings';
 import type { Project, ProjectSight } from '../data/project';
+import { loadProject } from '../data/project-rows';
 import { withSets } from '../data/sets';
+import { settled } from '../project/use-commands';
 import { pool } from '../workers/pool';
 import { jobs } from './jobs';
 import { saveFile } from './save-file';
@@ -13,6 +15,9 @@ export type ExportFormat = 'dxf' | 'svg' | 'svg-behind' | 'pdf' | 'json';
 export function exportDrawings(project: Project, sights: readonly ProjectSight[], format: ExportFormat): Promise<void> {
   const what = sights.length === 1 ? sights[0]!.sight.number : `${sights.length} sights`;
   return jobs.run(`Exporting ${what}`, 'not exported', async ({ signal, progress }) => {
+    // what was chosen a moment ago counts
+    await settled();
+    const { files } = (await loadProject(project.id)) ?? project;
     const out = await Promise.all(
       sights.map(async ({ id, sight, scale }) => ({
         row: drawingRow(project.id, id),
@@ -25,7 +30,7 @@ export function exportDrawings(project: Project, sights: readonly ProjectSight[]
       (engine) =>
         engine.exportFile(
           project.model,
-          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: project.name, ...project.files },
+          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: project.name, ...files },
           Comlink.proxy(progress),
         ),
       signal,

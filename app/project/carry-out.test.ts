@@ -151,8 +151,9 @@ describe('a command', () => {
     const by = { ...plan('P-07'), show: [{ set: 'Loose' }] };
     await send({ intent: 'merge', label: 'One', sights: [{ id: 'm', scale: 20, sight: by }], sets: [set] });
     const before = await project();
-    // the same once more changes nothing, not even the history
-    await send({ intent: 'merge', label: 'Same', sights: [{ id: 'm', scale: 20, sight: by }], sets: [set] });
+    // the same once more, its fields in another order, changes nothing, not even the history
+    const turned = Object.fromEntries(Object.entries(by).reverse()) as unknown as Sight;
+    await send({ intent: 'merge', label: 'Same', sights: [{ sight: turned, scale: 20, id: 'm' }], sets: [set] });
     expect(await database.steps.count()).toBe(1);
     const other = { intent: 'merge', label: 'Other', sights: [{ id: 'm', scale: 50, sight: by }], sets: [{ ...set, elements: ['W2'] }], accepted: ['f'] } as const; // prettier-ignore
     expect((await send(other)).said).toBe('Other');

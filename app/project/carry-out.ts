@@ -78,7 +78,10 @@ const SAID: ReadonlySet<string> = new Set<Intent>(['add sights', 'remove sights'
 /** These make readings of a model that the project does not stand on yet. */
 const MAKES: ReadonlySet<string> = new Set<Intent>(['correct', 'arrange', 'take reading']);
 
-/** Carries out a command, after those that came before it. One that is wrong is refused in words and changes nothing. */
+/**
+ * Carries out a command. Those that make readings go one after the other, each from what the one before left; a change of what is kept is
+ * a transaction of its own and waits for none. One that is wrong is refused in words and changes nothing.
+ */
 export function carryOut(project: string, command: Command, maker: Maker): Promise<Answer> {
   const act = async (): Promise<Answer> => {
     try {
@@ -88,7 +91,9 @@ export function carryOut(project: string, command: Command, maker: Maker): Promi
       return { fault: error instanceof Fault ? sentence(error) : storageSentence(error), said: null };
     }
   };
-  return inTurn(project, () => (MAKES.has(command.intent) ? whileReading(act) : act()));
+  if (MAKES.has(command.intent)) return inTurn(project, () => whileReading(act));
+  // what is taken back is the last act, also where that is still under way
+  return command.intent === 'undo' || command.intent === 'redo' ? inTurn(project, act) : act();
 }
 
 /** Does it; answers with what is to be said of it. */

@@ -4,7 +4,12 @@ import { nameBeside } from '../data/parts';
 import { nextNumber, type Project, type ProjectSight } from '../data/project';
 import type { CommandOf } from './commands';
 
-const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** A value as a text that does not hang on the order of its fields. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_, own: unknown) =>
+    typeof own === 'object' && own !== null && !Array.isArray(own) ? Object.fromEntries(Object.entries(own).sort()) : own,
+  );
+const isSame = (a: unknown, b: unknown): boolean => canonical(a) === canonical(b);
 
 /**
  * Takes what came out of files into a project. What it has already stays as it is; what it has otherwise comes in beside it, under the
@@ -26,9 +31,10 @@ export function merge(draft: Draft<Project>, { sights, sets = [], backgrounds = 
   }
   const moved = new Map<string, string>();
   for (const entry of sights) {
-    checkSight(entry.sight, entry.sight.number);
-    const own = draft.sights[entry.id];
-    if (own && isSame(own, entry)) continue;
+    const sight = checkSight(entry.sight, entry.sight.number);
+    const own = draft.sights[entry.id] as ProjectSight | undefined;
+    // with what a sight need not say filled in, on both sides
+    if (own && isSame({ ...own, sight: checkSight(own.sight) }, { ...entry, sight })) continue;
     const id = own ? crypto.randomUUID() : entry.id;
     moved.set(entry.id, id);
     draft.sights[id] = numbered({ ...entry, id, sight: withNames(entry.sight, renamed) }, draft as Project) as never;

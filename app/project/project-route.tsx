@@ -49,6 +49,11 @@ export function HydrateFallback() {
 /** What another tab changes shows here too. */
 export default function ProjectRoute({ params }: Route.ComponentProps) {
   const { revalidate } = useRevalidator();
+  // the first command is not to wait for it
+  useEffect(() => {
+    const soon = setTimeout(() => void import('./carry-out').catch(() => undefined), 1500);
+    return () => clearTimeout(soon);
+  }, []);
   useEffect(() => hearTabs(params.project, () => void revalidate()), [params.project, revalidate]);
   return <Outlet />;
 }

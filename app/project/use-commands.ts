@@ -17,7 +17,13 @@ export const answered = (id: string, answer: Answer): void => {
   waiting.delete(id);
 };
 
-/** To the project of the screen, or to another one. */
+/** Commands that are not answered yet. */
+const underWay = new Set<Promise<Answer>>();
+
+/** When all that was sent so far is kept, or refused. */
+export const settled = async (): Promise<void> => void (await Promise.allSettled([...underWay]));
+
+/** Sends a command to the project of the screen, or to another one. */
 export type Send = (command: Command, to?: string) => Promise<Answer>;
 
 /** Sends commands to a project's action, each on a way of its own: none takes back another, and each has its answer. */
@@ -25,8 +31,8 @@ export function useCommands(project = ''): { readonly send: Send; readonly last:
   const submit = useSubmit();
   const [last, setLast] = useState<Answer | null>(null);
   const send = useCallback(
-    (command: Command, to = project) =>
-      new Promise<Answer>((resolve) => {
+    (command: Command, to = project) => {
+      const answer = new Promise<Answer>((resolve) => {
         const sent: Sent = { id: crypto.randomUUID(), command };
         waiting.set(sent.id, (answer) => {
           setLast(answer);
@@ -39,7 +45,11 @@ export function useCommands(project = ''): { readonly send: Send; readonly last:
           navigate: false,
           fetcherKey: sent.id,
         });
-      }),
+      });
+      underWay.add(answer);
+      void answer.finally(() => underWay.delete(answer));
+      return answer;
+    },
     [submit, project],
   );
   return { send, last, putAway: () => setLast(null) };

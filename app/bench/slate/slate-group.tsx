@@ -27,3 +27,6 @@ export function Group({
     </div>
   );
 }
+
+/** What stands in one row of a group. */
+export const Pair = ({ children }: { readonly children: React.ReactNode }) => <div className="flex items-baseline gap-1.5">{children}</div>;

@@ -1,0 +1,97 @@
+import type { Vec2 } from '../../../core/geometry/vec3';
+import type { Sight } from '../../../core/sights/sight';
+import type { BenchView } from '../../board/view';
+import { fromKey, lineOf, squared, withLine, type KeyFrame } from '../sight-geometry';
+import type { Grip } from './sign';
+
+/** What the hand works on, as it is at the moment. */
+export interface GripSetup {
+  readonly sight: Sight | null;
+  readonly keyFrame: KeyFrame;
+  /** Angle to which lines are squared, radians. */
+  readonly mainAngle: number;
+  readonly setView: (change: (v: BenchView) => BenchView) => void;
+  readonly onDraft: (sight: Sight) => void;
+  readonly onChange: (sight: Sight, label: string) => void;
+}
+
+const LABELS: Readonly<Record<Grip, string>> = {
+  left: 'End of',
+  right: 'End of',
+  line: 'Move',
+  reach: 'Reach of',
+  height: 'Height of',
+};
+/** A line is not drawn shorter than this, metres. */
+const SHORTEST = 0.01;
+/** Dragged figures are whole millimetres. */
+const round = (n: number): number => Math.round(n * 1000) / 1000;
+
+interface Held {
+  readonly grip: Grip;
+  readonly from: Vec2;
+  readonly sight: Sight;
+  moved: Sight | null;
+}
+
+/**
+ * The dragging of a sight by one of its grips; places are those of the Key, metres. What is dragged is shown at once, and kept when
+ * it is let go.
+ */
+export class GripDrag {
+  private setup: GripSetup | null = null;
+  private held: Held | null = null;
+
+  /** What the hand works on from now on; what it holds goes on from how that was taken. */
+  follow(setup: GripSetup): void {
+    this.setup = setup;
+  }
+
+  get isHeld(): boolean {
+    return this.held !== null;
+  }
+
+  /** Whether there is something to take. */
+  take(grip: Grip, from: Vec2): boolean {
+    const sight = this.setup?.sight;
+    if (sight) this.held = { grip, from, sight, moved: null };
+    return this.held !== null;
+  }
+
+  move(now: Vec2, isSquared: boolean): void {
+    if (!this.held || !this.setup) return;
+    this.held.moved = moved(this.held, now, isSquared, this.setup);
+    this.setup.onDraft(this.held.moved);
+  }
+
+  letGo(): void {
+    const held = this.held;
+    this.held = null;
+    if (!held?.moved || !this.setup) return;
+    const { keyFrame, setView, onChange } = this.setup;
+    const [a, b] = [lineOf(held.sight), lineOf(held.moved)];
+    if (a && b && held.grip === 'line') {
+      // the Key is laid anew under the line: it stays where it is on the screen
+      const by = (b[0][0] - a[0][0]) * keyFrame.look[0] + (b[0][1] - a[0][1]) * keyFrame.look[1];
+      setView((v) => ({ ...v, keyV: v.keyV - by }));
+    }
+    onChange(held.moved, `${LABELS[held.grip]} ${held.sight.number}`);
+  }
+}
+
+function moved({ grip, from, sight }: Held, now: Vec2, isSquared: boolean, { keyFrame, mainAngle }: GripSetup): Sight {
+  const line = lineOf(sight);
+  if (grip === 'height') return { ...sight, height: round((sight.height ?? 0) + now[1] - from[1]) };
+  if (grip === 'reach') return { ...sight, depth: Math.max(0, round((sight.depth ?? 0) + now[1] - from[1])) };
+  if (!line) return sight;
+  if (grip === 'line') {
+    // the whole line slides square to itself
+    const by = now[1] - from[1];
+    const move = ([x, y]: Vec2): Vec2 => [x + keyFrame.look[0] * by, y + keyFrame.look[1] * by];
+    return withLine(sight, [move(line[0]), move(line[1])]);
+  }
+  const other = grip === 'left' ? line[1] : line[0];
+  const to = isSquared ? squared(other, fromKey(keyFrame, now), mainAngle) : fromKey(keyFrame, now);
+  if (Math.hypot(to[0] - other[0], to[1] - other[1]) <= SHORTEST) return sight;
+  return withLine(sight, grip === 'left' ? [to, other] : [other, to]);
+}

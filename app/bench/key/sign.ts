@@ -1,0 +1,23 @@
+import type { Sight } from '../../../core/sights/sight';
+import type { BenchView, PaneSize } from '../../board/view';
+import type { ModelInfo } from '../../data/database';
+import type { KeyFrame } from '../sight-geometry';
+
+export type Grip = 'left' | 'right' | 'line' | 'reach' | 'height';
+
+export interface SignProps {
+  readonly model: ModelInfo;
+  readonly sight: Sight;
+  readonly frame: KeyFrame;
+  readonly view: BenchView;
+  readonly size: PaneSize;
+  /** Stretches of the line that pass through matter in the Key shown, metres along it. */
+  readonly matter: readonly (readonly [number, number])[];
+  readonly onGrip: (grip: Grip, event: React.PointerEvent) => void;
+}
+
+/** Colours of the signs: the cut, the look, what lies under both. */
+export const MADDER = '#A8324A',
+  VERDIGRIS = '#1B7265',
+  WASH = '#DBEAE4',
+  SHEET = '#FFFEFB';

@@ -1,0 +1,113 @@
+import type { Vec2 } from '../../../core/geometry/vec3';
+import { degrees, level, millimetres } from '../../figures/format';
+import { parseAngle, parseLength } from '../../figures/parse';
+import { LengthField } from '../../ui/length-field';
+import { angleOf, frameOf, lineLength, lineOf, lookingWords, stretch, turnTo, withLine } from '../sight-geometry';
+import { positive } from './positive';
+import { Group, Pair } from './slate-group';
+import type { SlateProps } from './slate-props';
+
+/** Where a sight cuts, or which way an elevation looks. */
+export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
+  if (sight.kind === 'section' && sight.path) {
+    const line = lineOf(sight)!;
+    const [a, b] = sight.path as [Vec2, Vec2];
+    // grid tags count along the axis that a figure stands for, if the grid is square to it
+    const grid = (axis: 0 | 1) =>
+      Object.fromEntries(
+        model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]),
+      );
+    const end = (i: 0 | 1, axis: 0 | 1) => (metres: number) => {
+      const path = [[...a], [...b]] as [[number, number], [number, number]];
+      path[i][axis] = metres;
+      onChange({ ...sight, path }, `${i ? 'To' : 'From'} of ${sight.number}`);
+    };
+    const field = (label: string, i: 0 | 1, axis: 0 | 1, hide = false) => (
+      <LengthField
+        label={label}
+        hideLabel={hide}
+        labelWidth={hide ? 0 : 28}
+        value={millimetres([a, b][i]![axis])}
+        parse={(t) => parseLength(t, { present: [a, b][i]![axis], grid: grid(axis) })}
+        onChange={end(i, axis)}
+        {...(i === 0 && axis === 0 && { fieldRef: firstField })}
+      />
+    );
+    return (
+      <Group title="Cut" note="two points, mm" tone="text-madder">
+        <Pair>
+          {field('From', 0, 0)}
+          {field('From, second figure', 0, 1, true)}
+          <LengthField
+            label="Length"
+            labelWidth={38}
+            value={millimetres(lineLength(line))}
+            parse={(t) => positive(parseLength(t, { present: lineLength(line) }))}
+            onChange={(m) => onChange(withLine(sight, stretch(line, m)), `Length of ${sight.number}`)}
+          />
+        </Pair>
+        <Pair>
+          {field('To', 1, 0)}
+          {field('To, second figure', 1, 1, true)}
+          <LengthField
+            label="Turn"
+            labelWidth={38}
+            value={degrees(angleOf(line))}
+            parse={(t) => parseAngle(t, angleOf(line))}
+            onChange={(angle) => onChange(withLine(sight, turnTo(line, angle)), `Turn of ${sight.number}`)}
+          />
+        </Pair>
+      </Group>
+    );
+  }
+  if (sight.kind === 'plan' && sight.height !== undefined) {
+    const height = sight.height;
+    return (
+      <Group title="Cut" note="level, mm over the storey" tone="text-madder">
+        <Pair>
+          <label className="inline-flex items-baseline gap-1">
+            <span className="min-w-[38px] text-graphite">Storey</span>
+            <select
+              className="field text-left!"
+              value={sight.storey ?? ''}
+              onChange={(e) => onChange({ ...sight, storey: e.target.value }, `Storey of ${sight.number}`)}
+            >
+              {model.storeys.map((s) => (
+                <option key={s.name}>{s.name}</option>
+              ))}
+            </select>
+          </label>
+        </Pair>
+        <Pair>
+          <LengthField
+            label="Height"
+            labelWidth={38}
+            value={millimetres(height)}
+            parse={(t) => parseLength(t, { present: height })}
+            onChange={(m) => onChange({ ...sight, height: m }, `Height of ${sight.number}`)}
+            fieldRef={firstField}
+          />
+          <span className="text-graphite">{level(frameOf(model, sight).origin[2])}</span>
+        </Pair>
+      </Group>
+    );
+  }
+  if (sight.kind === 'elevation' && Array.isArray(sight.toward)) {
+    const toward = sight.toward as unknown as Vec2;
+    const angle = Math.atan2(toward[1], toward[0]);
+    return (
+      <Group title="Direction" note="from the X axis" tone="text-verdigris">
+        <LengthField
+          label="Toward"
+          labelWidth={38}
+          value={degrees(angle)}
+          parse={(t) => parseAngle(t, angle)}
+          onChange={(a) => onChange({ ...sight, toward: [Math.cos(a), Math.sin(a)] }, `Direction of ${sight.number}`)}
+          fieldRef={firstField}
+        />
+        <span className="text-graphite">{lookingWords(model, sight)}</span>
+      </Group>
+    );
+  }
+  return null;
+}

@@ -1,0 +1,15 @@
+import type { Sight } from '../../../core/sights/sight';
+import type { ModelInfo } from '../../data/database';
+import type { ProjectSight } from '../../data/project';
+
+/** What every group of the Slate is given. */
+export interface SlateProps {
+  readonly model: ModelInfo;
+  readonly entry: ProjectSight;
+  readonly sight: Sight;
+  readonly onChange: (sight: Sight, label: string) => void;
+  readonly onScale: (scale: number) => void;
+  readonly onFlip: () => void;
+  readonly onRemove: () => void;
+  readonly firstField: React.Ref<HTMLInputElement>;
+}
