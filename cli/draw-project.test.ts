@@ -74,8 +74,6 @@ describe('tarvex draw of a project', () => {
 
   it('is the same drawing that its sight gives of the model alone', async () => {
     await tarvex('draw', at('step.tarvex'), '--out', at('svg'), '--only', 'S-01', '--format', 'svg');
-    const alone = await tarvex('draw', at('step.obj'), '--unit', 'm', '--sight', at('section.json'), '--scale', '20', '--out', at('alone.svg'), '--correct', at('c.json')); // prettier-ignore
-    expect(alone.code).toBe(1);
     writeFileSync(at('c.json'), '{ "step": { "class": "Stair" } }');
     await tarvex('draw', at('step.obj'), '--unit', 'm', '--sight', at('section.json'), '--scale', '20', '--out', at('alone.svg'), '--correct', at('c.json')); // prettier-ignore
     expect(readFileSync(at('svg/S-01 Across.svg'), 'utf8')).toBe(readFileSync(at('alone.svg'), 'utf8'));

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Fault } from '../core/faults/fault';
 import type { Corrections } from '../core/model/correct';
+import { ELEMENT_CORRECTION, PLAN_ROW_CHANGE } from '../core/model/correction-schemas';
 import { UNITS, type LengthUnit } from '../core/model/length-unit';
 import type { PlanChanges } from '../core/model/plan';
 import type { ReadOptions } from './read-model';
@@ -28,15 +29,8 @@ interface Values {
   readonly correct?: string | undefined;
 }
 
-const planSchema = Joi.object().pattern(
-  Joi.string(),
-  Joi.object({
-    class: Joi.string().allow('').max(60),
-    base: Joi.number().min(-1000).max(10_000),
-    height: Joi.number().min(-1000).max(10_000),
-    material: Joi.string().allow('').max(200),
-  }),
-);
+const planSchema = Joi.object().pattern(Joi.string(), PLAN_ROW_CHANGE);
+const correctionSchema = Joi.object().pattern(Joi.string(), ELEMENT_CORRECTION);
 
 /** Checks them before anything is read. @throws UsageFault, Fault sight-not-json, sight-field */
 export async function modelOptions({ unit, up, patience, plan, with: others, lay, correct }: Values): Promise<ReadOptions> {
@@ -60,17 +54,6 @@ function otherModel(value: string): NonNullable<ReadOptions['others']>[number] {
     throw new UsageFault(`--with is "${value}"; after @ come x,y,z in metres and a turn in degrees`);
   return { path: at[1]!, placement: { by: [x, y, z], turn: (turn * Math.PI) / 180 } };
 }
-
-const correctionSchema = Joi.object().pattern(
-  Joi.string(),
-  Joi.object({
-    class: Joi.string().max(60),
-    material: Joi.string().allow('').max(200),
-    storey: Joi.string().allow('').max(200),
-    rank: Joi.number().min(0).max(100).allow(null),
-    leftOut: Joi.valid(true),
-  }),
-);
 
 const readPlanTable = (path: string) => readChecked<PlanChanges>(path, planSchema);
 const readCorrections = (path: string) => readChecked<NonNullable<Corrections['elements']>>(path, correctionSchema);

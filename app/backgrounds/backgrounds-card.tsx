@@ -7,6 +7,7 @@ import { quiet } from '../ui/quiet';
 import { FilesWord } from '../ui/files-word';
 import { LengthField } from '../ui/length-field';
 import type { Background, BackgroundPane } from '../data/background';
+import { whileReading } from '../data/sweep';
 import { firstPlace, levelledByPoints, placedByPoint, scaledByPoints, toPlace, turnedTo } from './background';
 import { keepImage, pagesOf } from './read-image';
 import type { Backgrounds } from './use-backgrounds';
@@ -34,10 +35,22 @@ export default function BackgroundsCard({ project, pane, backgrounds, box, class
       if (pages > 1) setAsked({ file, pages });
       else {
         setAsked(null);
-        const image = await keepImage(project, file, page);
         const name = page ? `${file.name}, page ${page}` : file.name;
-        const place = firstPlace(image, box);
-        backgrounds.add({ id: crypto.randomUUID(), name, ...image, ...place, on: pane, fade: 0.5, isLocked: false, isHidden: false });
+        // until it is laid somewhere the image belongs to nothing
+        await whileReading(async () => {
+          const image = await keepImage(project, file, page);
+          const place = firstPlace(image, box);
+          await backgrounds.add({
+            id: crypto.randomUUID(),
+            name,
+            ...image,
+            ...place,
+            on: pane,
+            fade: 0.5,
+            isLocked: false,
+            isHidden: false,
+          });
+        });
       }
     } catch (error) {
       setFault((error as Error).message);

@@ -5,7 +5,7 @@ import type { Background, BackgroundPane } from '../data/background';
 import type { Handling } from './background-grip';
 
 /** Keeps a changed background, or takes it away. */
-export type KeepBackground = (id: string, background: Background | null, label: string) => void;
+export type KeepBackground = (id: string, background: Background | null, label: string) => Promise<unknown>;
 
 const isOn = (b: Background, pane: BackgroundPane): boolean =>
   b.on.pane === 'key'
@@ -35,14 +35,14 @@ export function useBackgrounds(project: Project, pane: BackgroundPane | null, ke
     : null;
   const change = (b: Background, label: string) => {
     setDraft(b);
-    keep(b.id, b, label);
+    void keep(b.id, b, label);
   };
   return {
     list,
     handling,
     change,
     add: (b: Background) => keep(b.id, b, `Background ${b.name}`),
-    remove: (b: Background) => keep(b.id, null, `Background ${b.name} taken away`),
+    remove: (b: Background) => void keep(b.id, null, `Background ${b.name} taken away`),
     /** Begins or ends to move one, or to pick its points. */
     handle: (id: string, kind: Handling['kind'] | null) => setDoing(kind ? { id, kind, points: [] } : null),
     move: (b: Background, isDone: boolean) => (isDone ? change(b, `Background ${b.name} moved`) : setDraft(b)),

@@ -55,7 +55,7 @@ export function BenchCanvas(props: Props) {
   const { sight } = draft;
   /** Height of the Drawing over that of the Key. */
   const [share, setShare] = useState(1.36);
-  const keepBackground: KeepBackground = (id, background, label) => void send({ intent: 'background', label, id, background });
+  const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
   return (
     <main
       className="relative grid min-h-0 min-w-0 overflow-hidden bg-sheet"

@@ -6,7 +6,7 @@ import type { useCommands } from '../project/use-commands';
 
 /** The selected sight as the hand has it: what is kept, until something of it is moved or typed and the keeping has ended. */
 export function useDraft(selected: ProjectSight | null, { send, last }: ReturnType<typeof useCommands>) {
-  const [draft, setDraft] = useState<{ id: string; sight: Sight } | null>(null);
+  const [inHand, setInHand] = useState<{ id: string; sight: Sight } | null>(null);
   const saved = selected?.sight ?? null;
   // what was kept is the truth again once it has changed, or once a change was refused
   const [settledOn, setSettledOn] = useState(saved);
@@ -14,15 +14,15 @@ export function useDraft(selected: ProjectSight | null, { send, last }: ReturnTy
   if (settledOn !== saved || heard !== last) {
     setSettledOn(saved);
     setHeard(last);
-    if (settledOn !== saved || last?.fault) setDraft(null);
+    if (settledOn !== saved || last?.fault) setInHand(null);
   }
   return {
-    sight: draft && draft.id === selected?.id ? draft.sight : saved,
+    sight: inHand?.id === selected?.id ? (inHand?.sight ?? saved) : saved,
     /** Shows it without keeping it: the hand is still at it. */
-    show: (sight: Sight) => selected && setDraft({ id: selected.id, sight }),
+    show: (sight: Sight) => selected && setInHand({ id: selected.id, sight }),
     change: (next: Sight, label: string, goesOn = false) => {
       if (!selected) return;
-      setDraft({ id: selected.id, sight: next });
+      setInHand({ id: selected.id, sight: next });
       void send({ intent: 'change sight', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
     },
   };

@@ -33,11 +33,22 @@ it('what belongs to nothing goes, and nothing else', async () => {
   await database.bundles.add({ id: 'half', model: {} as never });
   await database.images.bulkAdd([
     { id: 'own', project: id, blob: new Blob() },
+    { id: 'laid before', project: id, blob: new Blob() },
+    { id: 'never laid', project: id, blob: new Blob() },
     { id: 'stray', project: 'nobody', blob: new Blob() },
   ]);
+  await database.backgrounds.add({ project: id, id: 'g', held: { image: 'own' } as never });
+  const undo = [{ op: 'add', path: ['backgrounds', 'h'], value: { image: 'laid before' } }] as const;
+  await database.steps.add({ project: id, label: '', patches: [], inverse: [...undo] as never, undone: 0 });
   await database.steps.add({ project: 'nobody', label: '', patches: [], inverse: [], undone: 0 });
   await sweep();
-  expect(await keys('models', 'bundles', 'drawings', 'images', 'steps')).toEqual([['read'], ['read'], [`${id}/${sight}`], ['own'], []]);
+  expect(await keys('models', 'bundles', 'drawings', 'images', 'steps')).toEqual([
+    ['read'],
+    ['read'],
+    [`${id}/${sight}`],
+    ['laid before', 'own'],
+    ['1'],
+  ]);
   expect(await database.prints.count()).toBe(1);
 });
 

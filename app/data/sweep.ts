@@ -32,9 +32,11 @@ async function sweepAll(): Promise<void> {
     const ids = new Set(projects.map((p) => p.id));
     const steps = await database.steps.toArray();
     const isGone = (project: string) => !ids.has(project);
-    await database.steps.bulkDelete(steps.filter((s) => isGone(s.project)).map((s) => s.seq));
+    await database.steps.bulkDelete(steps.flatMap((s) => (isGone(s.project) ? [s.seq] : [])));
     for (const concept of CONCEPTS) await database[concept].filter((row) => isGone(row.project)).delete();
-    await database.images.filter((row) => isGone(row.project)).delete();
+    // an image stays while a background shows it, or a step could bring such a background back
+    const shows = JSON.stringify([await database.backgrounds.toArray(), steps]);
+    await database.images.filter((row) => isGone(row.project) || !shows.includes(row.id)).delete();
     const sights = new Set((await Promise.all(projects.map((p) => loadProject(p.id)))).flatMap((p) => Object.keys(p!.sights).map((s) => `${p!.id}/${s}`))); // prettier-ignore
     const drawings = (await database.drawings.toCollection().primaryKeys()).filter((row) => !sights.has(row));
     await Promise.all([database.drawings.bulkDelete(drawings), database.prints.bulkDelete(drawings)]);

@@ -17,20 +17,22 @@ export function exportDrawings(project: Project, sights: readonly ProjectSight[]
   return jobs.run(`Exporting ${what}`, 'not exported', async ({ signal, progress }) => {
     // what was chosen a moment ago counts
     await settled();
-    const { files } = (await loadProject(project.id)) ?? project;
+    const now = (await loadProject(project.id)) ?? project;
     const out = await Promise.all(
-      sights.map(async ({ id, sight, scale }) => ({
-        row: drawingRow(project.id, id),
-        sight: withSets(sight, project),
-        scale,
-        ...(format === 'svg-behind' && { behind: await imagesBehind(project, id) }),
-      })),
+      sights
+        .flatMap(({ id }) => now.sights[id] ?? [])
+        .map(async ({ id, sight, scale }) => ({
+          row: drawingRow(now.id, id),
+          sight: withSets(sight, now),
+          scale,
+          ...(format === 'svg-behind' && { behind: await imagesBehind(now, id) }),
+        })),
     );
     const { name, bytes, empty } = await pool.back.run(
       (engine) =>
         engine.exportFile(
-          project.model,
-          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: project.name, ...files },
+          now.model,
+          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: now.name, ...now.files },
           Comlink.proxy(progress),
         ),
       signal,

@@ -110,7 +110,7 @@ describe('a command', () => {
     [{ intent: 'keep set', label: 'x', elements: [] }, /elements must contain at least 1/],
     [{ intent: 'delete set', label: 'x', id: 'none' }, /deleted meanwhile/],
     [{ intent: 'correct', label: 'x', patch: { unit: 'ell' } }, /patch.unit must be one of/],
-    [{ intent: 'correct', label: 'x', patch: { plan: { layer: 'A', changed: { height: -2 } } } }, /patch.plan.changed.height must be/],
+    [{ intent: 'correct', label: 'x', patch: { plan: { layer: 'A', changed: { height: -2000 } } } }, /patch.plan.changed.height must be/],
     [{ intent: 'take reading', label: 'x', model: 'none' }, /not in this browser/],
     [{ intent: 'accept findings', label: 'x', findings: 'all' }, /findings must be an array/],
     [{ intent: 'burn', label: 'x' }, /intent must be one of/],

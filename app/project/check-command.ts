@@ -1,42 +1,17 @@
 import Joi from 'joi';
-import { UNITS } from '../../core/model/length-unit';
+import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP } from '../../core/model/correction-schemas';
 import { checkBackground } from '../data/background-schema';
 import { checked } from '../data/checked';
 import { checkForms } from '../data/file-forms';
 import type { Command, Intent } from './commands';
 
-/** Coordinates and lengths, metres. */
-const metres = Joi.number().min(-1e8).max(1e8);
 const key = Joi.string().max(200);
 const words = Joi.string().max(300);
-const rings = Joi.array().items(Joi.array().items(metres).min(4).max(1e6)).min(1).max(1e4);
-const outline = Joi.object({ layer: words.required(), rings: rings.required() });
-const planRow = Joi.object({
-  layer: words.required(),
-  changed: Joi.object({
-    class: words.allow(''),
-    base: metres,
-    height: metres.min(0),
-    material: words.allow(''),
-  }).required(),
-});
-const element = Joi.object({
-  class: words,
-  material: words.allow(''),
-  storey: words.allow(''),
-  rank: Joi.number().integer().min(-1e6).max(1e6).allow(null),
-  leftOut: Joi.valid(true),
-});
-const placement = Joi.object({
-  by: Joi.array().items(metres).length(3).required(),
-  turn: Joi.number().min(-1e3).max(1e3).required(),
-});
-const unit = Joi.valid(...Object.keys(UNITS));
-const up = Joi.valid('y', 'z');
+const planRow = Joi.object({ layer: words.required(), changed: PLAN_ROW_CHANGE.required() });
 const part = {
   fileName: words,
   base: key,
-  placement,
+  placement: PLACEMENT,
   isHidden: Joi.boolean(),
 };
 const required = Object.fromEntries(Object.entries(part).map(([name, schema]) => [name, schema.required()]));
@@ -74,12 +49,12 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
   'delete set': { id: key.required() },
   correct: {
     patch: Joi.object({
-      unit,
-      up,
-      elements: Joi.object({ ids: Joi.array().items(key).min(1).required(), changed: element.required() }),
+      unit: UNIT,
+      up: UP,
+      elements: Joi.object({ ids: Joi.array().items(key).min(1).required(), changed: ELEMENT_CORRECTION.required() }),
       plan: planRow,
-      draw: outline,
-      undraw: outline,
+      draw: DRAWN_OUTLINE,
+      undraw: DRAWN_OUTLINE,
     })
       .min(1)
       .required(),
@@ -91,7 +66,7 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
           ...required,
           key: key.required(),
           name: words.required(),
-          corrections: Joi.object({ unit, up, plan: Joi.object() }).required(),
+          corrections: Joi.object({ unit: UNIT, up: UP, plan: Joi.object() }).required(),
         }).required(),
       }),
       Joi.object({ remove: key.required() }),

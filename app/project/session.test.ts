@@ -3,7 +3,7 @@ import { expect, it } from 'vitest';
 import type { Sight } from '../../core/sights/sight';
 import { changeProject, stepHistory } from '../data/change-project';
 import { database, type ModelInfo } from '../data/database';
-import { addModel, deleteModels, loadModel } from '../data/models';
+import { addModel, loadModel } from '../data/models';
 import { patchOf } from '../data/sight-patch';
 import type { ProjectSight } from '../data/project';
 import { loadProject } from '../data/project-rows';
@@ -127,13 +127,20 @@ async function session(seed: number): Promise<void> {
         await send({ intent: 'correct', label: 'Material', patch: { elements: { ids: ['W1'], changed: { material } } } }, (seen) => ({ ...seen, material })); // prettier-ignore
         break;
       }
-      case 7:
-        await send({ intent: 'accept findings', label: 'Accept', findings: [`f${random(4)}`] }, (seen) => seen);
-        wanted = { ...wanted, accepted: (await seenOf(id)).accepted };
+      case 7: {
+        const finding = `f${random(4)}`;
+        await send({ intent: 'accept findings', label: 'Accept', findings: [finding] }, (seen) => ({
+          ...seen,
+          accepted: [...new Set([...seen.accepted, finding])].sort(),
+        }));
         break;
+      }
       case 8:
-        await send({ intent: 'keep set', label: 'Set', elements: ['W2'] }, (seen) => seen);
-        wanted = { ...wanted, sets: (await seenOf(id)).sets };
+        await send({ intent: 'keep set', label: 'Set', elements: ['W2'] }, (seen) => {
+          let n = seen.sets.length + 1;
+          while (seen.sets.includes(`Set ${n}`)) n++;
+          return { ...seen, sets: [...seen.sets, `Set ${n}`].sort() };
+        });
         break;
       case 9: {
         // undo and redo lead back to just what was there
@@ -164,7 +171,6 @@ async function session(seed: number): Promise<void> {
       default: {
         // a reload, a page that died, and what is swept: nothing that is seen changes
         await sweep();
-        await deleteModels([]);
         break;
       }
     }

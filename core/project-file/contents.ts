@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { UNITS } from '../model/length-unit';
+import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP } from '../model/correction-schemas';
 import { PAPERS } from '../writers/paper';
 import { VERSION, type FiledModel, type FiledSet, type FileForms } from './project-file';
 import type { Corrections } from '../model/correct';
@@ -17,20 +17,10 @@ export interface Contents {
   readonly images: readonly { readonly key: string; readonly type: string; readonly file: string }[];
 }
 
-const metres = Joi.number().min(-1e8).max(1e8);
 const key = Joi.string().max(200);
 const words = Joi.string().allow('').max(1000);
 const list = (item: Joi.Schema) => Joi.array().items(item).max(1e6).default([]);
-const corrected = Joi.object().pattern(
-  Joi.string(),
-  Joi.object({
-    class: words,
-    material: words,
-    storey: words,
-    rank: Joi.number().integer().min(-1e6).max(1e6).allow(null),
-    leftOut: Joi.valid(true),
-  }),
-);
+const corrected = Joi.object().pattern(Joi.string(), ELEMENT_CORRECTION);
 
 const schema = Joi.object({
   format: Joi.valid('tarvex-project').required(),
@@ -43,16 +33,13 @@ const schema = Joi.object({
       fileName: words.required(),
       folder: Joi.string().max(200).required(),
       corrections: Joi.object({
-        unit: Joi.valid(...Object.keys(UNITS)),
-        up: Joi.valid('y', 'z'),
-        plan: Joi.object().pattern(Joi.string().allow(''), Joi.object({ class: words, base: metres, height: metres, material: words })),
-        drawn: Joi.array().items(Joi.object({ layer: words.required(), rings: Joi.array().items(Joi.array().items(metres)).required() })),
+        unit: UNIT,
+        up: UP,
+        plan: Joi.object().pattern(Joi.string().allow(''), PLAN_ROW_CHANGE),
+        drawn: Joi.array().items(DRAWN_OUTLINE),
         elements: corrected,
       }).default({}),
-      placement: Joi.object({
-        by: Joi.array().items(metres).length(3).required(),
-        turn: Joi.number().min(-1e3).max(1e3).required(),
-      }).required(),
+      placement: PLACEMENT.required(),
       isHidden: Joi.boolean().required(),
     }),
   ),
