@@ -1,4 +1,4 @@
-import { expect, type Download, type Page } from '@playwright/test';
+import { expect, type Download, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 
 export const DEMO_IFC = 'demo/heron-spit-tide-station.ifc';
@@ -50,3 +50,10 @@ export async function download(page: Page, act: () => Promise<void>): Promise<{ 
 
 /** The engine's workers that are running now. */
 export const engines = (page: Page) => page.workers().filter((w) => w.url().includes('engine.worker'));
+
+/** Chooses from a list that opens. */
+export async function choose(scope: Page | Locator, label: string, option: string | RegExp): Promise<void> {
+  await scope.getByRole('combobox', { name: label, exact: true }).click();
+  const page = 'page' in scope ? scope.page() : scope;
+  await page.getByRole('option', typeof option === 'string' ? { name: option, exact: true } : { name: option }).first().click();
+}

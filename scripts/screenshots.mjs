@@ -127,7 +127,8 @@ await page.locator('input[type=file]').setInputFiles(['demo/tide-bell-stand.obj'
 await page.waitForURL(/\/bench/);
 await page.waitForTimeout(2000);
 await page.keyboard.press('1');
-await page.getByLabel('Units in the file').selectOption('mm');
+await page.getByRole('combobox', { name: 'Units in the file' }).click();
+await page.getByRole('option', { name: 'millimetres' }).click();
 await page.waitForTimeout(2500);
 await page.keyboard.press('2');
 await page.waitForTimeout(2500);

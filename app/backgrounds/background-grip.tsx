@@ -57,11 +57,11 @@ export function BackgroundGrip({ handling, matrix, onMove, onPoint }: Props) {
     >
       <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
         {marks.length === 2 && (
-          <path d={`M${marks[0]!.join(' ')}L${marks[1]!.join(' ')}`} stroke="#2A678E" strokeWidth={1.5} strokeDasharray="6 4" />
+          <path d={`M${marks[0]!.join(' ')}L${marks[1]!.join(' ')}`} stroke="var(--color-pencil)" strokeWidth={1.5} strokeDasharray="6 4" />
         )}
         {marks.map(([x, y], k) => (
-          <g key={k} stroke="#2A678E" fill="none" strokeWidth={1.5}>
-            <circle cx={x} cy={y} r={6} fill="#FFFEFB" fillOpacity={0.6} />
+          <g key={k} stroke="var(--color-pencil)" fill="none" strokeWidth={1.5}>
+            <circle cx={x} cy={y} r={6} fill="var(--color-sheet)" fillOpacity={0.6} />
             <path d={`M${x - 10} ${y}h20M${x} ${y - 10}v20`} />
           </g>
         ))}

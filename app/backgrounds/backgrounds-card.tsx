@@ -2,10 +2,10 @@ import { Popover, Slider } from 'radix-ui';
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { degrees, millimetres } from '../figures/format';
-import { parseAngle, parseLength } from '../figures/parse';
+import { parseAngle, parseLength, parseNumber } from '../figures/parse';
 import { quiet } from '../ui/quiet';
 import { FilesWord } from '../ui/files-word';
-import { LengthField } from '../ui/length-field';
+import { FigureField } from '../figures/figure-field';
 import type { Background, BackgroundPane } from '../data/background';
 import { whileReading } from '../data/sweep';
 import { firstPlace, levelledByPoints, placedByPoint, scaledByPoints, toPlace, turnedTo } from './background';
@@ -116,29 +116,20 @@ export default function BackgroundsCard({ project, pane, backgrounds, box, class
 }
 
 function PageQuestion({ file, pages, onTake }: { readonly file: File; readonly pages: number; readonly onTake: (page: number) => void }) {
-  const [page, setPage] = useState('1');
-  const wanted = Number(page);
-  const isRight = Number.isInteger(wanted) && wanted >= 1 && wanted <= pages;
+  const [page, setPage] = useState(1);
   return (
-    <form
-      className="flex items-baseline gap-2 border-b border-rule px-3 py-1.5"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (isRight) onTake(wanted);
-      }}
-    >
+    <p className="flex items-baseline gap-2 border-b border-rule px-3 py-1.5">
       <span className="min-w-0 overflow-hidden text-ellipsis whitespace-nowrap" title={file.name}>
         {file.name}
       </span>
-      <label className="ml-auto flex items-baseline gap-1 whitespace-nowrap">
-        page
-        <input className="field w-9" aria-label="Page" aria-invalid={!isRight} value={page} onChange={(e) => setPage(e.target.value)} />
+      <span className="ml-auto flex items-baseline gap-1 whitespace-nowrap">
+        <FigureField label="Page" width={30} value={String(page)} parse={(text) => parseNumber(text, 1, pages, true)} onChange={setPage} />
         of {pages}
-      </label>
-      <button type="submit" className="word" disabled={!isRight}>
+      </span>
+      <button type="button" className="word" onClick={() => onTake(page)}>
         Take
       </button>
-    </form>
+    </p>
   );
 }
 
@@ -223,7 +214,7 @@ function One({ background: b, backgrounds }: { readonly background: Background; 
               Move
             </button>
             <span className="ml-auto">
-              <LengthField
+              <FigureField
                 label="turn"
                 value={degrees(b.turn)}
                 parse={(text) => parseAngle(text, b.turn)}
@@ -236,13 +227,13 @@ function One({ background: b, backgrounds }: { readonly background: Background; 
               {!first && <span className="text-madder">Press the first point in the image.</span>}
               {first && place && (
                 <>
-                  <LengthField
+                  <FigureField
                     label="first at x"
                     value={millimetres(place[0])}
                     parse={(t) => parseLength(t, { present: place[0] })}
                     onChange={put(0)}
                   />
-                  <LengthField
+                  <FigureField
                     label="y"
                     value={millimetres(place[1])}
                     parse={(t) => parseLength(t, { present: place[1] })}
@@ -253,12 +244,12 @@ function One({ background: b, backgrounds }: { readonly background: Background; 
               {first && !second && <span className="text-madder">Press the second point.</span>}
               {first && second && (
                 <>
-                  <LengthField
+                  <FigureField
                     label="true distance"
                     value={millimetres(Math.hypot(second[0] - first[0], second[1] - first[1]) * b.metresPerPixel)}
                     parse={(text) => {
                       const parsed = parseLength(text, { present: null });
-                      return parsed.ok && !(parsed.metres > 0) ? { ok: false, expected: 'a distance above 0' } : parsed;
+                      return parsed.ok && !(parsed.value > 0) ? { ok: false, expected: 'a distance above 0' } : parsed;
                     }}
                     onChange={(metres) => change(scaledByPoints(b, first, second, metres), `Scale of ${b.name}`)}
                   />

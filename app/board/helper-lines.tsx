@@ -11,7 +11,7 @@ export function GridLines({
   readonly size: PaneSize;
 }) {
   return (
-    <g stroke="#B4AB97" strokeWidth={1} strokeDasharray="12 3 2 3">
+    <g stroke="var(--color-rule2)" strokeWidth={1} strokeDasharray="12 3 2 3">
       {grid.map(({ tag, u }) => {
         const x = toX(view, size, u);
         return x > 0 && x < size.width ? <path key={tag} d={`M${x} 0V${size.height}`} /> : null;

@@ -4,7 +4,7 @@ import { parseAngle, parseLength, stepDigit } from './parse';
 
 const metres = (text: string, context = {}) => {
   const parsed = parseLength(text, context);
-  return parsed.ok ? Math.round(parsed.metres * 1e6) / 1e6 : parsed.expected;
+  return parsed.ok ? Math.round(parsed.value * 1e6) / 1e6 : parsed.expected;
 };
 
 describe('typed figures', () => {
@@ -48,7 +48,7 @@ describe('typed figures', () => {
   it('read angles and slopes', () => {
     const angle = (t: string, present?: number) => {
       const parsed = parseAngle(t, present);
-      return parsed.ok ? Math.round((parsed.metres * 180e6) / Math.PI) / 1e6 : null;
+      return parsed.ok ? Math.round((parsed.value * 180e6) / Math.PI) / 1e6 : null;
     };
     expect([angle('17'), angle('17.5°'), angle('1:1'), angle('~5', Math.PI / 6), angle('x'), angle('1:0')]).toEqual([
       17,

@@ -5,7 +5,7 @@ export interface FigureContext {
   readonly grid?: Readonly<Record<string, number>>;
 }
 
-export type Parsed = { readonly ok: true; readonly metres: number } | { readonly ok: false; readonly expected: string };
+export type Parsed = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly expected: string };
 
 const EXPECTED = 'a length such as 2400, 3.2m, 12\'6 1/2", +2.550, ~250, D+20 or =2400/2+150';
 const bad: Parsed = { ok: false, expected: EXPECTED };
@@ -29,7 +29,7 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
   if (!text) return bad;
   if (text.startsWith('~')) {
     const by = parseLength(text.slice(1), {});
-    return by.ok && typeof context.present === 'number' ? { ok: true, metres: context.present + by.metres } : bad;
+    return by.ok && typeof context.present === 'number' ? { ok: true, value: context.present + by.value } : bad;
   }
   if (text.startsWith('=')) {
     const value = sum(text.slice(1));
@@ -44,8 +44,8 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
   if (/^[+-]\d+\.\d{3}$/.test(text)) return within(Number(text));
   const onGrid = /^([A-Za-z][A-Za-z0-9]*)(?:([+-].*))?$/.exec(text);
   if (onGrid && context.grid && onGrid[1]! in context.grid) {
-    const by = onGrid[2] ? parseLength(onGrid[2].replace(/^\+/, ''), {}) : { ok: true as const, metres: 0 };
-    return by.ok ? within(context.grid[onGrid[1]!]! + by.metres) : bad;
+    const by = onGrid[2] ? parseLength(onGrid[2].replace(/^\+/, ''), {}) : { ok: true as const, value: 0 };
+    return by.ok ? within(context.grid[onGrid[1]!]! + by.value) : bad;
   }
   const feet = /^(-?)(?:(\d+(?:\.\d+)?)')?-?\s*(?:(\d+(?:\.\d+)?)?(?:\s*(\d+)\/(\d+))?")?$/.exec(text);
   if (feet && /['"]/.test(text)) {
@@ -61,7 +61,7 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
 /** Nothing built is farther away than 10 000 km. */
 const within = (metres: number): Parsed =>
   Number.isFinite(metres) && Math.abs(metres) < 1e7
-    ? { ok: true, metres: Math.round(metres * 1e9) / 1e9 }
+    ? { ok: true, value: Math.round(metres * 1e9) / 1e9 }
     : { ok: false, expected: 'a length below 10 000 km' };
 
 /** Sums of millimetres with + - * / and brackets; null for anything else. */
@@ -98,13 +98,21 @@ export function parseAngle(input: string, present?: number): Parsed {
   const expected = { ok: false as const, expected: 'an angle such as 17, 17.5° or a slope 1:40' };
   if (text.startsWith('~')) {
     const by = parseAngle(text.slice(1));
-    return by.ok && present !== undefined ? { ok: true, metres: present + by.metres } : expected;
+    return by.ok && present !== undefined ? { ok: true, value: present + by.value } : expected;
   }
   const slope = /^1:(\d+(?:\.\d+)?)$/.exec(text);
-  if (slope) return Number(slope[1]) > 0 ? { ok: true, metres: Math.atan(1 / Number(slope[1])) } : expected;
+  if (slope) return Number(slope[1]) > 0 ? { ok: true, value: Math.atan(1 / Number(slope[1])) } : expected;
   return /^[+-]?\d+(?:\.\d+)?$/.test(text) && Math.abs(Number(text)) <= 3600
-    ? { ok: true, metres: (Number(text) * Math.PI) / 180 }
+    ? { ok: true, value: (Number(text) * Math.PI) / 180 }
     : expected;
+}
+
+/** Reads a plain number between two bounds; a whole one where only those make sense. */
+export function parseNumber(input: string, from: number, to: number, isWhole = false): Parsed {
+  const value = /^[+-]?(?:\d+\.?\d*|\.\d+)$/.test(clean(input)) ? Number(clean(input)) : NaN;
+  return value >= from && value <= to && !(isWhole && !Number.isInteger(value))
+    ? { ok: true, value }
+    : { ok: false, expected: `a${isWhole ? ' whole' : ''} number from ${from} to ${to}` };
 }
 
 /** Steps the digit at the caret by one, keeping what follows; null where there is no digit to step. */

@@ -14,8 +14,8 @@ export function Chain({ project, onGoTo, onKeys }: Props) {
       <div className="flex items-center gap-2.5 whitespace-nowrap">
         <NavLink to="/" className="flex items-center gap-2.5" title="To the shelf">
           <svg viewBox="0 0 9 20" className="h-5 w-[9px]" aria-hidden="true">
-            <path d="M4.5 0V9" stroke="#22292C" strokeWidth="1.2" />
-            <path d="M1 9h7l-3.5 10z" fill="#A8324A" />
+            <path d="M4.5 0V9" stroke="var(--color-ink)" strokeWidth="1.2" />
+            <path d="M1 9h7l-3.5 10z" fill="var(--color-madder)" />
           </svg>
           <b className="font-letter text-[17px] leading-none font-semibold tracking-[.02em]">Tarvex</b>
         </NavLink>

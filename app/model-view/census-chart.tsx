@@ -1,3 +1,4 @@
+import { token } from '../ui/token';
 import { useEffect, useRef } from 'react';
 import type { ModelInfo } from '../data/database';
 import { measured, type CensusRow } from './census-groups';
@@ -32,10 +33,10 @@ export default function CensusChart({ model, classes }: { readonly model: ModelI
         marker: { color },
         hovertemplate: `%{y}: %{x:.1f} % of the ${measure}<extra></extra>`,
       });
-      const font = { family: 'Tarvex Text', size: 11, color: '#22292C' };
+      const font = { family: 'Tarvex Text', size: 11, color: token('ink') };
       void plotly.newPlot(
         element,
-        [bar('Volume', 'volume', '#B4AB97'), bar('Triangles', 'triangles', '#22292C')],
+        [bar('Volume', 'volume', token('rule2')), bar('Triangles', 'triangles', token('ink'))],
         {
           width: 262,
           height: 34 + rows.length * 24,
@@ -45,7 +46,7 @@ export default function CensusChart({ model, classes }: { readonly model: ModelI
           plot_bgcolor: 'rgba(0,0,0,0)',
           bargap: 0.35,
           showlegend: false,
-          xaxis: { ticksuffix: ' %', gridcolor: '#DAD4C6', zerolinecolor: '#B4AB97', nticks: 4, fixedrange: true },
+          xaxis: { ticksuffix: ' %', gridcolor: token('rule'), zerolinecolor: token('rule2'), nticks: 4, fixedrange: true },
           yaxis: { fixedrange: true },
         },
         { displayModeBar: false, responsive: false },

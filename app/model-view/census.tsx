@@ -4,6 +4,7 @@ import type { ModelInfo } from '../data/database';
 import type { ElementSet } from '../data/project';
 import { Choice } from '../ui/choice';
 import { censusGroups, measured, measureWords, type CensusRow, type Measure } from './census-groups';
+import { CensusTable } from './census-table';
 import { FoundElements } from './found-elements';
 import type { Shown } from './use-shown';
 
@@ -130,15 +131,18 @@ interface RowsProps {
 
 function Rows({ title, list, ...rest }: RowsProps & { readonly title: string; readonly list: readonly CensusRow[] }) {
   const [all, setAll] = useState(false);
-  const most = Math.max(1e-9, ...list.map((row) => measured(rest.model, row.elements, rest.measure)));
+  const { model, measure, shown } = rest;
+  const most = Math.max(1e-9, ...list.map((row) => measured(model, row.elements, measure)));
   return (
     <Group title={title} count={list.length}>
-      {(all ? list : list.slice(0, FIRST)).map((row) => (
-        <Row key={row.key} row={row} most={most} {...rest} />
-      ))}
+      {all ? (
+        <CensusTable title={title} list={list} model={model} measure={measure} shown={shown} />
+      ) : (
+        list.slice(0, FIRST).map((row) => <Row key={row.key} row={row} most={most} {...rest} />)
+      )}
       {list.length > FIRST && (
         <button type="button" className="word mx-3 mt-px" onClick={() => setAll(!all)}>
-          {all ? 'Fewer' : `${list.length - FIRST} more`}
+          {all ? 'Fewer' : `${list.length - FIRST} more, as a table`}
         </button>
       )}
     </Group>

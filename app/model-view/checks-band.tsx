@@ -2,10 +2,11 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { CHECK_KINDS, type Check, type CheckKind } from '../../core/checks/check-model';
 import { checkWords, CONSEQUENCES } from '../../core/checks/check-words';
 import type { ModelInfo } from '../data/database';
+import { Table, type TableColumn } from '../ui/table';
 import { classWords } from '../figures/class-words';
 
-/** Rows that are set up at once. */
-const MOST = 400;
+/** Of what is found these can be left out at once. */
+const LEFT_OUT: ReadonlySet<CheckKind> = new Set(['tiny', 'twice', 'far-off']);
 const KIND_WORDS: Readonly<Record<CheckKind, string>> = {
   'open-shell': 'open shells',
   'self-crossing': 'through themselves',
@@ -21,6 +22,9 @@ const KIND_WORDS: Readonly<Record<CheckKind, string>> = {
 
 export const checkKey = (model: ModelInfo, { kind, elements }: Check): string =>
   `${kind} ${elements.map((e) => model.elements[e]!.id).join(' ')}`;
+
+/** A finding by its number, or a line about the reading of the file. */
+type FindingRow = { readonly check: Check; readonly n: number } | { readonly words: string };
 
 interface Props {
   readonly model: ModelInfo;
@@ -47,6 +51,45 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
   const takenBack = Object.keys(accepted).length;
   const all = model.doubts.length;
   const readings = kind === null || kind === 'reading' ? model.doubts : [];
+  const list: readonly FindingRow[] = [...readings.map((words) => ({ words })), ...shown];
+  const columns: readonly TableColumn<FindingRow>[] = [
+    {
+      title: 'no.',
+      width: 54,
+      className: 'pl-2.5',
+      value: numberOf,
+      cell: (row) => (
+        <b className="inline-block min-w-[18px] border border-ochre bg-ochre-wash px-px text-center text-[11px] leading-4 font-semibold">
+          {numberOf(row)}
+        </b>
+      ),
+    },
+    { title: 'finding', width: 180, ...words((check) => checkWords(check)) },
+    { title: 'elements', ...words((check) => namesOf(model, check)) },
+    { title: 'storey', width: 110, className: 'text-graphite', ...words((check) => storeyOf(model, check)) },
+    { title: 'what it does to a drawing', width: 330, className: 'text-graphite', ...words(({ kind }) => CONSEQUENCES[kind]) },
+    {
+      title: 'what can be done',
+      isUntitled: true,
+      width: 190,
+      cell: (row) =>
+        'check' in row && (
+          <span className="flex gap-3">
+            <button type="button" className="word" aria-label={`Show finding ${row.n}`} onClick={() => onSelect(row.n, row.check)}>
+              Show
+            </button>
+            {LEFT_OUT.has(row.check.kind) && (
+              <button type="button" className="word" onClick={() => onLeaveOut(row.check)}>
+                Leave out
+              </button>
+            )}
+            <button type="button" className="word" onClick={() => onAccept([row.check])}>
+              Accept
+            </button>
+          </span>
+        ),
+    },
+  ];
   // the picture above does not jump while the checks are made anew
   const band = useRef<HTMLElement>(null);
   const [tall, setTall] = useState(0);
@@ -58,7 +101,7 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
       ref={band}
       aria-label="Checks"
       style={checks ? {} : { minHeight: tall }}
-      className="grid max-h-[180px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink"
+      className="grid max-h-[190px] min-h-0 grid-rows-[25px_minmax(0,1fr)] border-t border-ink"
     >
       <div className="flex items-center gap-3 border-b border-ink px-2.5 whitespace-nowrap">
         <h2 className="font-semibold">Checks</h2>
@@ -84,61 +127,21 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
           )}
         </span>
       </div>
-      <div role="region" className="min-h-0 overflow-auto" tabIndex={0} aria-label="Findings">
-        <table className="w-full table-fixed border-collapse text-left">
-          <colgroup>
-            <col className="w-[44px]" />
-            <col className="w-[180px]" />
-            <col />
-            <col className="w-[110px]" />
-            <col className="w-[330px]" />
-            <col className="w-[190px]" />
-          </colgroup>
-          <tbody>
-            {readings.map((words, i) => (
-              <tr key={i} className="h-[22px] border-b border-rule">
-                <td className="pl-2.5 text-graphite">·</td>
-                <td>reading</td>
-                <td colSpan={4} className="overflow-hidden text-ellipsis whitespace-nowrap" title={words}>
-                  {words}
-                </td>
-              </tr>
-            ))}
-            {shown.slice(0, MOST).map(({ check, n }) => (
-              <tr
-                key={n}
-                className={`h-[22px] border-b border-rule hover:bg-hover ${selected === n ? 'bg-sheet' : ''} [&>td]:overflow-hidden [&>td]:text-ellipsis [&>td]:whitespace-nowrap`}
-              >
-                <td className="pl-2.5">
-                  <b className="inline-block min-w-[18px] border border-ochre bg-ochre-wash px-px text-center text-[11px] leading-4 font-semibold">
-                    {n}
-                  </b>
-                </td>
-                <td>{checkWords(check)}</td>
-                <td title={namesOf(model, check)}>{namesOf(model, check)}</td>
-                <td className="text-graphite">{model.storeys[model.elements[check.elements[0]!]!.storey]?.name ?? 'none'}</td>
-                <td className="text-graphite">{CONSEQUENCES[check.kind]}</td>
-                <td>
-                  <span className="flex gap-3">
-                    <button type="button" className="word" aria-label={`Show finding ${n}`} onClick={() => onSelect(n, check)}>
-                      Show
-                    </button>
-                    {(check.kind === 'tiny' || check.kind === 'twice' || check.kind === 'far-off') && (
-                      <button type="button" className="word" onClick={() => onLeaveOut(check)}>
-                        Leave out
-                      </button>
-                    )}
-                    <button type="button" className="word" onClick={() => onAccept([check])}>
-                      Accept
-                    </button>
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {shown.length > MOST && <p className="px-2.5 text-graphite">and {shown.length - MOST} more</p>}
-      </div>
+      <Table
+        label="Findings"
+        rows={list}
+        rowKey={(row) => ('words' in row ? row.words : String(row.n))}
+        rowClass={(row) => ('n' in row && row.n === selected ? 'bg-sheet' : '')}
+        span={(row) =>
+          'words' in row && (
+            <span title={row.words}>
+              <span className="mr-3 pl-2.5 text-graphite">reading</span>
+              {row.words}
+            </span>
+          )
+        }
+        columns={columns}
+      />
     </section>
   );
 }
@@ -158,3 +161,13 @@ const namesOf = (model: ModelInfo, { elements }: Check): string =>
       return `${classWords(className)}${name ? ` ${name}` : ''}`;
     })
     .join(' and ');
+
+const storeyOf = (model: ModelInfo, { elements }: Check): string => model.storeys[model.elements[elements[0]!]!.storey]?.name ?? 'none';
+
+const numberOf = (row: FindingRow): number => ('n' in row ? row.n : 0);
+
+/** A column of words about the check, sorted by them. */
+const words = (of: (check: Check) => string): Pick<TableColumn<FindingRow>, 'value' | 'cell'> => {
+  const value = (row: FindingRow) => ('check' in row ? of(row.check) : '');
+  return { value, cell: (row) => <span title={value(row)}>{value(row)}</span> };
+};

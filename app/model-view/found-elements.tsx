@@ -1,13 +1,12 @@
 import { counted } from '../../core/faults/counted';
 import { useEffect, useMemo, useState } from 'react';
 import type { ModelInfo } from '../data/database';
+import { Table } from '../ui/table';
 import { classWords } from '../figures/class-words';
 import { pool } from '../workers/pool';
 import { findElements } from './census-groups';
 import type { Shown } from './use-shown';
 
-/** Found elements that are listed one by one. */
-const LISTED = 60;
 /** Property sets are asked when the hand has rested this long. */
 const REST = 250;
 
@@ -40,7 +39,7 @@ export function FoundElements({ model, text, shown, onSaveSet }: Props) {
   const found = useMemo(() => [...new Set([...byWords, ...inProperties])], [byWords, inProperties]);
   return (
     <section aria-label="Found">
-      <div className="flex items-baseline gap-2.5 px-3 py-1.5">
+      <div className="flex flex-wrap items-baseline gap-x-2.5 px-3 py-1.5 whitespace-nowrap">
         <b className="font-semibold">{counted(found.length, 'element')}</b>
         {found.length > 0 && (
           <>
@@ -60,21 +59,41 @@ export function FoundElements({ model, text, shown, onSaveSet }: Props) {
         )}
       </div>
       {!found.length && <p className="px-3 text-graphite">No class, type, name, material or property holds “{text}”.</p>}
-      {found.slice(0, LISTED).map((i) => {
-        const e = model.elements[i]!;
-        return (
-          <button
-            key={e.id}
-            type="button"
-            className="flex h-5 w-full items-center gap-2 border-b border-rule px-3 text-left whitespace-nowrap hover:bg-hover"
-            onClick={() => shown.pick([i])}
-          >
-            <span className="min-w-0 flex-1 overflow-hidden text-ellipsis">{e.name || e.id}</span>
-            <span className="text-graphite">{classWords(e.class)}</span>
-          </button>
-        );
-      })}
-      {found.length > LISTED && <p className="px-3 text-graphite">and {found.length - LISTED} more</p>}
+      {found.length > 0 && (
+        <Table
+          label="Found elements"
+          rows={found}
+          rowKey={(i) => model.elements[i]!.id}
+          rowHeight={20}
+          maxHeight={360}
+          columns={[
+            {
+              title: 'name',
+              className: 'pl-3',
+              value: (i) => nameOf(model, i),
+              cell: (i) => (
+                <button
+                  type="button"
+                  className="w-full overflow-hidden text-left text-ellipsis"
+                  title={nameOf(model, i)}
+                  onClick={() => shown.pick([i])}
+                >
+                  {nameOf(model, i)}
+                </button>
+              ),
+            },
+            {
+              title: 'class',
+              width: 84,
+              className: 'pr-3 text-right text-graphite',
+              value: (i) => classWords(model.elements[i]!.class),
+              cell: (i) => classWords(model.elements[i]!.class),
+            },
+          ]}
+        />
+      )}
     </section>
   );
 }
+
+const nameOf = ({ elements }: ModelInfo, i: number): string => elements[i]!.name || elements[i]!.id;

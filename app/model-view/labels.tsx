@@ -28,14 +28,14 @@ export function Labels({
         const width = 30 + words.length * 6;
         return (
           <g key={n} role="img" aria-label={`Finding ${n}: ${words}`}>
-            <path d={`M${x} ${y}L${u} ${v}`} stroke="#B97A12" fill="none" />
-            <circle cx={x} cy={y} r={3} fill="#B97A12" />
-            <rect x={u} y={v - 11} width={width} height={22} fill="#FFFEFB" stroke="#B97A12" />
-            <rect x={u} y={v - 11} width={20} height={22} fill="#F4E4BF" stroke="#B97A12" />
-            <text x={u + 10} y={v + 4} textAnchor="middle" fontSize={11.5} fontWeight={600} fill="#22292C">
+            <path d={`M${x} ${y}L${u} ${v}`} stroke="var(--color-ochre)" fill="none" />
+            <circle cx={x} cy={y} r={3} fill="var(--color-ochre)" />
+            <rect x={u} y={v - 11} width={width} height={22} fill="var(--color-sheet)" stroke="var(--color-ochre)" />
+            <rect x={u} y={v - 11} width={20} height={22} fill="var(--color-ochre-wash)" stroke="var(--color-ochre)" />
+            <text x={u + 10} y={v + 4} textAnchor="middle" fontSize={11.5} fontWeight={600} fill="var(--color-ink)">
               {n}
             </text>
-            <text x={u + 26} y={v + 4} fontSize={12} fill="#22292C">
+            <text x={u + 26} y={v + 4} fontSize={12} fill="var(--color-ink)">
               {words}
             </text>
           </g>

@@ -1,7 +1,8 @@
 import { counted } from '../../core/faults/counted';
 import type { LengthUnit } from '../../core/model/length-unit';
-import { UNITS } from '../../core/model/length-unit';
 import type { ModelInfo } from '../data/database';
+import { UNIT_CHOICES, unitOf, unitWords, UP_CHOICES } from '../figures/unit-words';
+import { Pick } from '../ui/pick';
 
 interface Props {
   readonly name: string;
@@ -14,11 +15,9 @@ interface Props {
   readonly children: React.ReactNode;
 }
 
-const UNIT_WORDS: Readonly<Record<LengthUnit, string>> = { m: 'm', cm: 'cm', mm: 'mm', in: 'inches', ft: 'feet' };
-
 /** What the model is, and what its figures were taken for: unit and upright axis can be set right. */
 export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }: Props) {
-  const unit = (Object.keys(UNITS) as LengthUnit[]).find((u) => Math.abs(UNITS[u] / model.asRead.metres - 1) < 1e-6) ?? '';
+  const unit = unitOf(model.asRead.metres);
   const size = [0, 1, 2].map((k) => model.bounds[k + 3]! - model.bounds[k]!);
   return (
     <div className="flex min-w-0 items-center gap-3.5 overflow-hidden border-b border-rule px-3 whitespace-nowrap">
@@ -30,44 +29,18 @@ export function ModelHead({ name, model, count, isBusy, onUnit, onUp, children }
       {isBusy && <span className="text-verdigris">setting it right…</span>}
       {!model.parts && (
         <>
-          <label className="flex items-baseline gap-1.5 text-graphite">
-            Units in the file
-            <select
-              className="field text-left! text-ink"
-              value={unit}
-              disabled={isBusy}
-              onChange={(e) => onUnit(e.target.value as LengthUnit)}
-            >
-              {unit === '' && <option value="">own</option>}
-              {(Object.keys(UNITS) as LengthUnit[]).map((u) => (
-                <option key={u} value={u}>
-                  {UNIT_WORDS[u]}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Pick label="Units in the file" value={unit} unset="own" options={UNIT_CHOICES} disabled={isBusy} onChange={onUnit} />
           {!model.asRead.isStated && (
             <span className="-ml-2 flex items-baseline gap-1.5">
               <b className="border border-ochre bg-ochre-wash px-1 text-[11px] leading-4 font-semibold">not stated</b>
-              {unit !== '' && (
+              {unit && (
                 <button type="button" className="word" disabled={isBusy} onClick={() => onUnit(unit)}>
-                  It is {UNIT_WORDS[unit]}
+                  It is {unitWords(unit)}
                 </button>
               )}
             </span>
           )}
-          <label className="flex items-baseline gap-1.5 text-graphite">
-            Up
-            <select
-              className="field text-left! text-ink"
-              value={model.asRead.up}
-              disabled={isBusy}
-              onChange={(e) => onUp(e.target.value as 'y' | 'z')}
-            >
-              <option value="z">Z</option>
-              <option value="y">Y</option>
-            </select>
-          </label>
+          <Pick label="Up" value={model.asRead.up} options={UP_CHOICES} disabled={isBusy} onChange={onUp} />
         </>
       )}
       {children}

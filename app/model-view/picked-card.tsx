@@ -1,12 +1,16 @@
 import { counted } from '../../core/faults/counted';
-import { useEffect, useState } from 'react';
 import { rankOf } from '../../core/cutting/material-rank';
 import type { ElementCorrection } from '../../core/model/correct';
-import type { PropertySet } from '../../core/model/model';
 import type { ModelInfo } from '../data/database';
 import { CLASSES, classWords } from '../figures/class-words';
-import { pool } from '../workers/pool';
+import { FigureField } from '../figures/figure-field';
+import { parseNumber } from '../figures/parse';
+import { Pick } from '../ui/pick';
+import { Facts, Sums } from './picked-facts';
 import type { Shown } from './use-shown';
+
+/** One under the other, their labels in a column. */
+const shape = { wide: true, labelWidth: 86 } as const;
 
 interface Props {
   readonly model: ModelInfo;
@@ -24,6 +28,7 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
   const shared = <T,>(of: (i: number) => T): T | null => (picked.every((i) => of(i) === of(picked[0]!)) ? of(picked[0]!) : null);
   const classes = [...new Set([...CLASSES, ...model.elements.filter((e) => e.use !== 'space').map((e) => e.class)])].sort();
   const material = shared((i) => model.materials[model.elementMaterial[i]!] ?? '');
+  const storey = shared((i) => model.storeys[model.elements[i]!.storey]?.name ?? '');
   const sharedRank = shared((i) => model.elements[i]!.rank) ?? undefined;
   return (
     <section aria-label="Picked" className="border-b border-ink bg-sheet pb-2">
@@ -57,21 +62,35 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
           Leave out
         </button>
       </div>
-      <Pick
-        label="Class"
-        value={shared((i) => model.elements[i]!.class)}
-        options={classes}
-        words={classWords}
-        onChange={(c) => onCorrect(picked, { class: c })}
-      />
-      <Pick label="Material" value={material} options={[...model.materials].sort()} onChange={(m) => onCorrect(picked, { material: m })} />
-      <Pick
-        label="Storey"
-        value={shared((i) => model.storeys[model.elements[i]!.storey]?.name ?? '')}
-        options={[...new Set([...model.storeys.map((s) => s.name), nextStorey(model)])]}
-        words={(name) => (model.storeys.some((s) => s.name === name) ? name : `New: ${name}, its floor below these`)}
-        onChange={(s) => onCorrect(picked, { storey: s })}
-      />
+      <div className="flex flex-col gap-px px-3">
+        <Pick
+          {...shape}
+          label="Class"
+          value={shared((i) => model.elements[i]!.class)}
+          unset="differs"
+          options={classes.map((c) => [c, classWords(c)])}
+          onChange={(c) => onCorrect(picked, { class: c })}
+        />
+        <Pick
+          {...shape}
+          label="Material"
+          value={material || null}
+          unset={material === null ? 'differs' : 'none'}
+          options={[...model.materials].sort().map((m) => [m, m])}
+          onChange={(m) => onCorrect(picked, { material: m })}
+        />
+        <Pick
+          {...shape}
+          label="Storey"
+          value={storey || null}
+          unset={storey === null ? 'differs' : 'none'}
+          options={[...new Set([...model.storeys.map((s) => s.name), nextStorey(model)])].map((name) => [
+            name,
+            model.storeys.some((s) => s.name === name) ? name : `New: ${name}, its floor below these`,
+          ])}
+          onChange={(s) => onCorrect(picked, { storey: s })}
+        />
+      </div>
       <Rank
         key={picked.join()}
         value={sharedRank}
@@ -83,7 +102,7 @@ export function PickedCard({ model, shown, onCorrect, onSaveSet, onAim }: Props)
   );
 }
 
-/** Which element keeps its place where two are cut over one another; empty = by its material. */
+/** Which element keeps its place where two are cut over one another; not set = by its material. */
 function Rank({
   value,
   own,
@@ -94,48 +113,21 @@ function Rank({
   readonly own: number | null;
   readonly onChange: (rank: number | null) => void;
 }) {
-  const [text, setText] = useState(value === undefined ? '' : String(value));
-  const wanted = text.trim() === '' ? null : Number(text);
-  const isRight = wanted === null || (wanted >= 0 && wanted <= 100);
-  const commit = () => isRight && (wanted ?? undefined) !== value && onChange(wanted);
   return (
-    <label
-      className="flex items-baseline gap-2 px-3 py-px"
-      title="Where two elements overlap in a cut, the higher rank keeps its place, 0 to 100"
-    >
-      <span className="w-[86px] shrink-0 text-graphite">Rank in cuts</span>
-      <input
-        className="field w-12"
-        aria-label="Rank in cuts"
-        aria-invalid={!isRight}
-        placeholder={own === null ? '' : String(own)}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => e.key === 'Enter' && commit()}
+    <p className="flex items-baseline gap-2 px-3 py-px">
+      <FigureField
+        label="Rank in cuts"
+        labelWidth={86}
+        hint="Where two elements overlap in a cut, the higher rank keeps its place, 0 to 100"
+        width={40}
+        value={value === undefined ? null : String(value)}
+        unset={own === null ? 'none' : String(own)}
+        parse={(text) => parseNumber(text, 0, 100)}
+        onChange={onChange}
+        onClear={() => onChange(null)}
       />
-      <span className="text-graphite">{text ? '' : own === null ? 'by their materials' : 'by its material'}</span>
-    </label>
-  );
-}
-
-function Line({ name, value }: { readonly name: string; readonly value: React.ReactNode }) {
-  if (value === '') return null;
-  return (
-    <p className="flex gap-2 px-3 leading-[17px]">
-      <span className="w-[86px] shrink-0 overflow-hidden text-ellipsis whitespace-nowrap text-graphite" title={name}>
-        {name}
-      </span>
-      <span className="min-w-0 flex-1 break-words">{value}</span>
+      <span className="text-graphite">{value !== undefined ? '' : own === null ? 'by their materials' : 'by its material'}</span>
     </p>
-  );
-}
-
-function CubicMetres({ children }: { readonly children: string }) {
-  return (
-    <>
-      {children} m<sup className="text-[9px]">3</sup>
-    </>
   );
 }
 
@@ -145,84 +137,3 @@ const nextStorey = ({ storeys }: ModelInfo): string => {
   while (storeys.some((s) => s.name === `Storey ${n}`)) n++;
   return `Storey ${n}`;
 };
-
-function Pick({
-  label,
-  value,
-  options,
-  words = (x) => x,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: string | null;
-  readonly options: readonly string[];
-  readonly words?: (option: string) => string;
-  readonly onChange: (value: string) => void;
-}) {
-  return (
-    <label className="flex items-baseline gap-2 px-3 py-px">
-      <span className="w-[86px] shrink-0 text-graphite">{label}</span>
-      <select className="field min-w-0 flex-1 text-left!" value={value ?? ''} onChange={(e) => e.target.value && onChange(e.target.value)}>
-        {(value === null || value === '') && <option value="">{value === null ? 'differs' : 'none'}</option>}
-        {options.map((o) => (
-          <option key={o} value={o}>
-            {words(o)}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-function Facts({ model, element }: { readonly model: ModelInfo; readonly element: number }) {
-  const [sets, setSets] = useState<{ readonly of: number; readonly list: readonly PropertySet[] }>({ of: -1, list: [] });
-  useEffect(() => {
-    let isWanted = true;
-    void pool.back
-      .run((engine) => engine.properties(model.id, element))
-      .then(
-        (list) => isWanted && setSets({ of: element, list }),
-        () => undefined,
-      );
-    return () => {
-      isWanted = false;
-    };
-  }, [model.id, element]);
-  const { id, type, assembly, facts = {} } = model.elements[element]!;
-  const volume = model.elementVolume[element]!;
-  return (
-    <div role="region" className="max-h-[300px] overflow-auto pt-1" tabIndex={0} aria-label="Properties">
-      <Line name="Type" value={type} />
-      <Line name="Predefined" value={facts.predefined ?? ''} />
-      <Line name="Assembly" value={assembly} />
-      <Line name="Section" value={facts.profile ?? ''} />
-      <Line name="Layer" value={facts.layer ?? ''} />
-      <Line name="Phase" value={facts.phase ?? ''} />
-      <Line name="Mark" value={facts.tag ?? ''} />
-      <Line
-        name="Volume"
-        value={volume > 0 ? <CubicMetres>{volume >= 0.1 ? volume.toFixed(3) : volume.toPrecision(3)}</CubicMetres> : 'open shell'}
-      />
-      <Line name="Triangles" value={model.elementTriangles[element]!} />
-      <Line name="Identity" value={id} />
-      {(sets.of === element ? sets.list : []).map((set, k) => (
-        <div key={k} className="pt-1">
-          <h3 className="px-3 text-[12px] font-semibold">{set.name}</h3>
-          {Array.from({ length: set.values.length / 2 }, (_, i) => (
-            <Line key={i} name={String(set.values[i * 2]!)} value={set.values[i * 2 + 1]!} />
-          ))}
-        </div>
-      ))}
-    </div>
-  );
-}
-
-function Sums({ model, picked }: { readonly model: ModelInfo; readonly picked: readonly number[] }) {
-  const sum = (of: ArrayLike<number>) => picked.reduce((all, i) => all + of[i]!, 0);
-  return (
-    <div className="pt-1">
-      <Line name="Volume" value={<CubicMetres>{sum(model.elementVolume).toFixed(3)}</CubicMetres>} />
-      <Line name="Triangles" value={sum(model.elementTriangles)} />
-    </div>
-  );
-}

@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import type { Vec3 } from '../../core/geometry/vec3';
 import { alignByGrid, alignByMap, alignByPoints } from '../../core/model/align-models';
-import { UNITS, type LengthUnit } from '../../core/model/length-unit';
 import { composed, type ModelPlacement } from '../../core/model/placement';
 import type { ModelPart } from '../data/database';
 import type { PartWish } from '../data/parts';
 import { degrees, millimetres } from '../figures/format';
+import { UNIT_CHOICES, unitOf, UP_CHOICES } from '../figures/unit-words';
+import { Pick } from '../ui/pick';
 import { parseAngle, parseLength } from '../figures/parse';
-import { LengthField } from '../ui/length-field';
+import { FigureField } from '../figures/figure-field';
 
 /** A point that is to be picked on the model: which of the four, and who is told. */
 export interface PointWish {
@@ -49,7 +50,7 @@ export function PlaceCard({ part, over, point, onPoint, onChange }: Props) {
     setPoints([null, null, null, null]);
   };
   const { metres, up } = part.own.asRead;
-  const unit = (Object.keys(UNITS) as LengthUnit[]).find((u) => Math.abs(UNITS[u] / metres - 1) < 1e-6) ?? '';
+  const unit = unitOf(metres);
   return (
     <div role="region" aria-label={`Place of ${part.name}`} className="border-b border-rule2 bg-sheet px-3 py-1.5">
       <p className="flex flex-wrap items-baseline gap-x-2.5">
@@ -112,7 +113,7 @@ export function PlaceCard({ part, over, point, onPoint, onChange }: Props) {
       </table>
       <p className="mt-1 flex flex-wrap gap-x-2 gap-y-1">
         {AXES.map((axis, k) => (
-          <LengthField
+          <FigureField
             key={axis}
             label={axis}
             width={62}
@@ -123,7 +124,7 @@ export function PlaceCard({ part, over, point, onPoint, onChange }: Props) {
             }
           />
         ))}
-        <LengthField
+        <FigureField
           label="turn"
           width={62}
           value={degrees(placement.turn)}
@@ -132,38 +133,23 @@ export function PlaceCard({ part, over, point, onPoint, onChange }: Props) {
         />
       </p>
       <p className="mt-1 flex items-baseline gap-2 text-graphite">
-        Units
-        <select
-          className="field text-left! text-ink"
-          aria-label={`Units of ${part.name}`}
+        units
+        <Pick
+          label={`Units of ${part.name}`}
+          hideLabel
           value={unit}
-          onChange={(e) =>
-            onChange(
-              { corrections: { ...part.corrections, unit: e.target.value as LengthUnit } },
-              `Units of ${part.name} are ${e.target.value}`,
-            )
-          }
-        >
-          {unit === '' && <option value="">own</option>}
-          {(Object.keys(UNITS) as LengthUnit[]).map((u) => (
-            <option key={u}>{u}</option>
-          ))}
-        </select>
-        Up
-        <select
-          className="field text-left! text-ink"
-          aria-label={`Upright axis of ${part.name}`}
+          unset="own"
+          options={UNIT_CHOICES}
+          onChange={(to) => onChange({ corrections: { ...part.corrections, unit: to } }, `Units of ${part.name} are ${to}`)}
+        />
+        up
+        <Pick
+          label={`Upright axis of ${part.name}`}
+          hideLabel
           value={up}
-          onChange={(e) =>
-            onChange(
-              { corrections: { ...part.corrections, up: e.target.value as 'y' | 'z' } },
-              `${e.target.value.toUpperCase()} is up in ${part.name}`,
-            )
-          }
-        >
-          <option value="z">Z</option>
-          <option value="y">Y</option>
-        </select>
+          options={UP_CHOICES}
+          onChange={(to) => onChange({ corrections: { ...part.corrections, up: to } }, `${to.toUpperCase()} is up in ${part.name}`)}
+        />
       </p>
     </div>
   );

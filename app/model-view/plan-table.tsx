@@ -2,9 +2,11 @@ import type { PlanRow } from '../../core/model/plan';
 import { classWords } from '../figures/class-words';
 import { millimetres } from '../figures/format';
 import { parseLength } from '../figures/parse';
-import { LengthField } from '../ui/length-field';
+import { Pick } from '../ui/pick';
+import { FigureField } from '../figures/figure-field';
 
 const CLASSES = ['Wall', 'Slab', 'Column', 'Roof', 'Stair', 'Furniture', 'Element', 'Opening'] as const;
+const CLASS_CHOICES: readonly (readonly [string, string])[] = [['', 'not built'], ...CLASSES.map((c) => [c, classWords(c)] as const)];
 
 interface Props {
   readonly rows: readonly PlanRow[];
@@ -32,22 +34,16 @@ export function PlanTable({ rows, onChange }: Props) {
               <td className={row.class ? '' : 'text-graphite line-through'}>{row.layer}</td>
               <td>{row.outlines}</td>
               <td>
-                <select
-                  className="field text-left!"
-                  aria-label={`${row.layer} is built as`}
+                <Pick
+                  label={`${row.layer} is built as`}
+                  hideLabel
                   value={row.class}
-                  onChange={(e) => onChange(row.layer, { class: e.target.value, ...(e.target.value && !row.height && { height: 2.5 }) })}
-                >
-                  <option value="">not built</option>
-                  {CLASSES.map((c) => (
-                    <option key={c} value={c}>
-                      {classWords(c)}
-                    </option>
-                  ))}
-                </select>
+                  options={CLASS_CHOICES}
+                  onChange={(to) => onChange(row.layer, { class: to, ...(to && !row.height && { height: 2.5 }) })}
+                />
               </td>
               <td>
-                <LengthField
+                <FigureField
                   label={`Base of ${row.layer}`}
                   hideLabel
                   value={millimetres(row.base)}
@@ -56,7 +52,7 @@ export function PlanTable({ rows, onChange }: Props) {
                 />
               </td>
               <td>
-                <LengthField
+                <FigureField
                   label={`Height of ${row.layer}`}
                   hideLabel
                   value={millimetres(row.height)}

@@ -1,6 +1,7 @@
-import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { FigureField } from '../figures/figure-field';
 import { degrees } from '../figures/format';
+import { parseAngle } from '../figures/parse';
 import type { Stand } from './paper-view';
 
 const SIDES = [
@@ -39,8 +40,8 @@ export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole }: Props) 
           </button>
         ))}
       </span>
-      <Angle label="round" value={round} onChange={(next) => from(next, stand.up)} />
-      <Angle label="up" value={stand.up} onChange={(up) => from(round, up)} />
+      <Degrees label="round" value={round} onChange={(next) => from(next, stand.up)} />
+      <Degrees label="up" value={stand.up} onChange={(up) => from(round, up)} />
       <button type="button" className="word" onClick={onWhole}>
         Whole model
       </button>
@@ -48,34 +49,14 @@ export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole }: Props) 
   );
 }
 
-/** An angle in degrees that can be typed. */
-function Angle({
-  label,
-  value,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: number;
-  readonly onChange: (degrees: number) => void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  const commit = () => {
-    const typed = Number(text?.replace('°', '').replace('−', '-'));
-    if (text !== null && text.trim() && Number.isFinite(typed)) onChange(typed);
-    setText(null);
-  };
+function Degrees({ label, value, onChange }: { readonly label: string; readonly value: number; readonly onChange: (to: number) => void }) {
+  const radians = (value * Math.PI) / 180;
   return (
-    <label className="inline-flex items-baseline gap-1">
-      <input
-        className="field w-[52px]"
-        aria-label={`Degrees ${label}`}
-        value={text ?? degrees((value * Math.PI) / 180)}
-        onFocus={(e) => e.target.select()}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => e.key === 'Enter' && commit()}
-      />
-      {label}
-    </label>
+    <FigureField
+      label={label}
+      value={degrees(radians)}
+      parse={(text) => parseAngle(text, radians)}
+      onChange={(angle) => onChange((angle * 180) / Math.PI)}
+    />
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Table } from '../ui/table';
 import { NameField } from '../ui/name-field';
 import type { ShelfRow } from './shelf-rows';
 
@@ -17,64 +18,73 @@ const date = (at: number): string => new Date(at).toLocaleString('en-GB', { date
 export function ShelfTable({ rows, onRename, onSave, onDelete }: Props) {
   const [renaming, setRenaming] = useState<string | null>(null);
   return (
-    <table className="w-full border-collapse text-left">
-      <thead className="text-[12px] text-graphite">
-        <tr className="border-b border-rule2 [&>th]:h-6 [&>th]:font-normal">
-          <th>project</th>
-          <th>model</th>
-          <th className="text-right">elements</th>
-          <th className="text-right">sights</th>
-          <th className="pl-6">changed</th>
-          <th>
-            <span className="sr-only">what can be done</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => {
-          const { id, name, fileName, source, elements, sights, changed } = row;
-          return (
-            <tr key={id} className="h-[30px] border-b border-rule hover:bg-hover">
-              <td className="pr-4">
-                {renaming === id ? (
-                  <NameField
-                    label={`Name of ${name}`}
-                    value={name}
-                    onDone={(next) => {
-                      setRenaming(null);
-                      if (next) onRename(id, next);
-                    }}
-                  />
-                ) : (
-                  <Link
-                    to={`/project/${id}/bench`}
-                    className="font-letter text-[15px] hover:text-pencil"
-                    onKeyDown={(e) => e.key === 'F2' && setRenaming(id)}
-                  >
-                    {name}
-                  </Link>
-                )}
-              </td>
-              <td className="text-graphite">{fileName ? `${fileName}, ${source}` : 'model missing'}</td>
-              <td className="text-right">{elements ?? ''}</td>
-              <td className="text-right">{sights}</td>
-              <td className="pl-6 whitespace-nowrap text-graphite">{date(changed)}</td>
-              <td className="pl-4 text-right whitespace-nowrap">
-                <button type="button" className="word mr-3" aria-label={`Rename ${name}`} onClick={() => setRenaming(id)}>
-                  Rename
-                </button>
-                <button type="button" className="word mr-3" aria-label={`Save ${name} as a file`} onClick={() => onSave(row)}>
-                  Save as file
-                </button>
-                <button type="button" className="word" aria-label={`Delete ${name}`} onClick={() => onDelete(row)}>
-                  Delete
-                </button>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Table
+      label="Projects"
+      rows={rows}
+      rowKey={(row) => row.id}
+      rowHeight={30}
+      columns={[
+        {
+          title: 'project',
+          className: 'pr-4',
+          value: (row) => row.name,
+          cell: ({ id, name }) =>
+            renaming === id ? (
+              <NameField
+                label={`Name of ${name}`}
+                value={name}
+                onDone={(next) => {
+                  setRenaming(null);
+                  if (next) onRename(id, next);
+                }}
+              />
+            ) : (
+              <Link
+                to={`/project/${id}/bench`}
+                className="font-letter text-[15px] hover:text-pencil"
+                title={name}
+                onKeyDown={(e) => e.key === 'F2' && setRenaming(id)}
+              >
+                {name}
+              </Link>
+            ),
+        },
+        {
+          title: 'model',
+          className: 'text-graphite',
+          value: (row) => row.fileName ?? '',
+          cell: ({ fileName, source }) => (fileName ? `${fileName}, ${source}` : 'model missing'),
+        },
+        { title: 'elements', width: 76, className: 'text-right', value: (row) => row.elements ?? 0, cell: (row) => row.elements ?? '' },
+        { title: 'sights', width: 60, className: 'text-right', value: (row) => row.sights, cell: (row) => row.sights },
+        {
+          title: 'changed',
+          width: 160,
+          className: 'pl-6 text-graphite',
+          value: (row) => row.changed,
+          cell: (row) => date(row.changed),
+        },
+        {
+          title: 'what can be done',
+          isUntitled: true,
+          width: 220,
+          className: 'pl-4 text-right',
+          cell: (row) => (
+            <>
+              <button type="button" className="word mr-3" aria-label={`Rename ${row.name}`} onClick={() => setRenaming(row.id)}>
+                Rename
+              </button>
+              <button type="button" className="word mr-3" aria-label={`Save ${row.name} as a file`} onClick={() => onSave(row)}>
+                Save as file
+              </button>
+              <button type="button" className="word" aria-label={`Delete ${row.name}`} onClick={() => onDelete(row)}>
+                Delete
+              </button>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }
 

@@ -9,6 +9,7 @@ import { drawingBounds } from '../../../core/linework/drawing';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
 import { PaneCanvas } from '../../board/pane-canvas';
+import { token } from '../../ui/token';
 import { Wash } from '../plumb/plumb';
 import { ProofMarks } from './proof-marks';
 import type { PointerStore } from '../plumb/pointer-store';
@@ -37,6 +38,7 @@ const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane({ model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground }: Props) {
+  const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
   const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
@@ -69,7 +71,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
         scale={entry?.scale ?? 100}
         sight={sight && titled(sight)}
         onFault={setUnpainted}
-        wash="#F9EDEC"
+        wash={wash}
         label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
       />
       <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
@@ -142,10 +144,10 @@ function QuickCut({ live, matrix }: { readonly live: LiveDrawing; readonly matri
       data-testid="quick-cut"
       d={d}
       transform={`matrix(${matrix})`}
-      fill="#A8324A"
+      fill="var(--color-madder)"
       fillOpacity={0.12}
       fillRule="evenodd"
-      stroke="#A8324A"
+      stroke="var(--color-madder)"
       strokeWidth={1.5}
       vectorEffect="non-scaling-stroke"
     />

@@ -18,15 +18,15 @@ export function ProofMarks({ findings, view, size }: Props) {
     const lift = y < 40 ? 1 : -1;
     return (
       <g key={i} aria-label={`Finding ${i + 1}: ${kind}`}>
-        <circle cx={x} cy={y} r={5} fill="none" stroke="#B97A12" strokeWidth={1.5} />
-        <path d={`M${x + side * 4} ${y + lift * 4}l${side * 14} ${lift * 14}`} stroke="#B97A12" />
+        <circle cx={x} cy={y} r={5} fill="none" stroke="var(--color-ochre)" strokeWidth={1.5} />
+        <path d={`M${x + side * 4} ${y + lift * 4}l${side * 14} ${lift * 14}`} stroke="var(--color-ochre)" />
         <rect
           x={x + side * 18 - (side < 0 ? 16 : 0)}
           y={y + lift * 18 - (lift < 0 ? 16 : 0)}
           width={16}
           height={16}
-          fill="#F4E4BF"
-          stroke="#B97A12"
+          fill="var(--color-ochre-wash)"
+          stroke="var(--color-ochre)"
         />
         <text
           x={x + side * 18 + side * 8}
@@ -34,7 +34,7 @@ export function ProofMarks({ findings, view, size }: Props) {
           textAnchor="middle"
           fontSize={11}
           fontWeight={600}
-          fill="#22292C"
+          fill="var(--color-ink)"
         >
           {i + 1}
         </text>

@@ -28,9 +28,9 @@ export function Aim({
   const n: Vec2 = [(by - ay) / l, -(bx - ax) / l];
   return (
     <g>
-      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#A8324A" strokeWidth={1.4} strokeDasharray="12 3 2 3" />
-      <path d={`M${(ax + bx) / 2} ${(ay + by) / 2}l${n[0] * 30} ${n[1] * 30}`} stroke="#1B7265" strokeWidth={2} />
-      <rect x={ax - 4} y={ay - 4} width={8} height={8} fill="#FFFEFB" stroke="#A8324A" strokeWidth={1.6} />
+      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="var(--color-madder)" strokeWidth={1.4} strokeDasharray="12 3 2 3" />
+      <path d={`M${(ax + bx) / 2} ${(ay + by) / 2}l${n[0] * 30} ${n[1] * 30}`} stroke="var(--color-verdigris)" strokeWidth={2} />
+      <rect x={ax - 4} y={ay - 4} width={8} height={8} fill="var(--color-sheet)" stroke="var(--color-madder)" strokeWidth={1.6} />
     </g>
   );
 }

@@ -20,10 +20,10 @@ interface Props {
 const MOST = 2000;
 
 const KINDS = [
-  ['added', '#1B7265', ''],
-  ['moved', '#2A678E', ''],
-  ['changed', '#9A6A1C', ''],
-  ['removed', '#565F63', '4 3'],
+  ['added', 'var(--color-verdigris)', ''],
+  ['moved', 'var(--color-pencil)', ''],
+  ['changed', 'var(--color-ochre-text)', ''],
+  ['removed', 'var(--color-graphite)', '4 3'],
 ] as const;
 
 /** What a newer file brought, marked in the Key where it stands, with a list of it; until it is put away. */

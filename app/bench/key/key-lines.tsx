@@ -30,16 +30,22 @@ export function KeyLines({ model, frame, storey, view, size }: Props) {
       <svg aria-hidden="true" data-testid="key-lines" className="pointer-events-none absolute inset-0 h-full w-full">
         <g transform={`matrix(${matrix.join(' ')})`} fill="none">
           {grid.map(({ tag, points }, k) => (
-            <path key={`${tag} ${k}`} d={pathOf(points)} stroke="#B4AB97" strokeDasharray="12 3 2 3" vectorEffect="non-scaling-stroke" />
+            <path
+              key={`${tag} ${k}`}
+              d={pathOf(points)}
+              stroke="var(--color-rule2)"
+              strokeDasharray="12 3 2 3"
+              vectorEffect="non-scaling-stroke"
+            />
           ))}
-          {isShown && <path d={path} stroke="#2A678E" strokeWidth={0.8} opacity={0.7} vectorEffect="non-scaling-stroke" />}
+          {isShown && <path d={path} stroke="var(--color-pencil)" strokeWidth={0.8} opacity={0.7} vectorEffect="non-scaling-stroke" />}
         </g>
         {grid.map(({ tag, points }, k) => {
           const [x, y] = at(points[0]!, points[1]!);
           return (
             <g key={`${tag} ${k}`}>
-              <circle cx={x} cy={y} r={9} fill="#FFFEFB" stroke="#565F63" />
-              <text x={x} y={y + 4} textAnchor="middle" fontSize={11} className="font-letter" fill="#22292C">
+              <circle cx={x} cy={y} r={9} fill="var(--color-sheet)" stroke="var(--color-graphite)" />
+              <text x={x} y={y + 4} textAnchor="middle" fontSize={11} className="font-letter" fill="var(--color-ink)">
                 {tag}
               </text>
             </g>
@@ -50,7 +56,7 @@ export function KeyLines({ model, frame, storey, view, size }: Props) {
             f.texts.map(({ words, at: place }, k) => {
               const [x, y] = at(place[0], place[1]);
               return (
-                <text key={`${f.id} ${k}`} x={x} y={y} fontSize={11} className="font-letter" fill="#2A678E">
+                <text key={`${f.id} ${k}`} x={x} y={y} fontSize={11} className="font-letter" fill="var(--color-pencil)">
                   {words}
                 </text>
               );

@@ -43,10 +43,12 @@ export function OtherSigns({
         const l = Math.hypot(bx - ax, by - ay) || 1;
         const [dx, dy] = [((bx - ax) / l) * 14, ((by - ay) / l) * 14];
         return (
-          <g key={id} stroke="#565F63" strokeWidth={2.5}>
-            {hovered === id && <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#A8324A" strokeWidth={1.2} strokeDasharray="12 3 2 3" />}
+          <g key={id} stroke="var(--color-graphite)" strokeWidth={2.5}>
+            {hovered === id && (
+              <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="var(--color-madder)" strokeWidth={1.2} strokeDasharray="12 3 2 3" />
+            )}
             <path d={`M${ax} ${ay}l${dx} ${dy}M${bx} ${by}l${-dx} ${-dy}`} />
-            <text x={ax - dx} y={ay - dy + 4} textAnchor="middle" fontSize={11} fill="#565F63" stroke="none">
+            <text x={ax - dx} y={ay - dy + 4} textAnchor="middle" fontSize={11} fill="var(--color-graphite)" stroke="none">
               {sight.number}
             </text>
           </g>

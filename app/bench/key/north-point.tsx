@@ -10,7 +10,7 @@ export function NorthPoint({ model, frame }: { readonly model: ModelInfo; readon
     <div className="pointer-events-none absolute right-3 top-1 flex items-center gap-2 bg-paper/90 pt-0.5 pl-1.5 text-right">
       <span>{turned === 0 ? 'North up' : `North, plan turned ${Math.abs(turned).toFixed(1)}°`}</span>
       <svg viewBox="-14 -14 28 28" className="h-7 w-7" aria-hidden="true">
-        <g transform={`rotate(${turned})`} stroke="#22292C" fill="#22292C">
+        <g transform={`rotate(${turned})`} stroke="var(--color-ink)" fill="var(--color-ink)">
           <path d="M0 12V-6" />
           <path d="M0 -12l4 8h-8z" />
         </g>

@@ -47,9 +47,9 @@ export default function OutlineTool({ outlines, matrix, size, aim }: Props) {
             key={k}
             d={rings.map((ring) => path(pairs(ring), true)).join('')}
             fillRule="evenodd"
-            fill="#2A678E"
+            fill="var(--color-pencil)"
             fillOpacity={k === picked ? 0.4 : 0.08}
-            stroke="#2A678E"
+            stroke="var(--color-pencil)"
             strokeWidth={k === picked ? 2.2 : 1.2}
             className="pointer-events-auto cursor-pointer"
             onPointerUp={(e) => {
@@ -61,18 +61,30 @@ export default function OutlineTool({ outlines, matrix, size, aim }: Props) {
         ))}
         {line.length > 1 && (
           <>
-            {isWall && <path d={path(line, false)} fill="none" stroke="#A8324A" strokeOpacity={0.2} strokeWidth={way.thickness * zoom} />}
-            <path d={path(line, !isWall && line.length > 2)} fill="none" stroke="#A8324A" strokeWidth={1.4} />
+            {isWall && (
+              <path d={path(line, false)} fill="none" stroke="var(--color-madder)" strokeOpacity={0.2} strokeWidth={way.thickness * zoom} />
+            )}
+            <path d={path(line, !isWall && line.length > 2)} fill="none" stroke="var(--color-madder)" strokeWidth={1.4} />
           </>
         )}
         {points.map((p, k) => {
           const [x, y] = at(p);
-          return <rect key={k} x={x - 3.5} y={y - 3.5} width={7} height={7} fill={k ? '#FFFEFB' : '#A8324A'} stroke="#A8324A" />;
+          return (
+            <rect
+              key={k}
+              x={x - 3.5}
+              y={y - 3.5}
+              width={7}
+              height={7}
+              fill={k ? 'var(--color-sheet)' : 'var(--color-madder)'}
+              stroke="var(--color-madder)"
+            />
+          );
         })}
         {aim && (
           <g transform={`translate(${at(aim).join(' ')})`}>
-            <path d="M-8 0H8M0 -8V8" stroke="#A8324A" />
-            <text x={10} y={-8} fontSize={12} fill="#22292C">
+            <path d="M-8 0H8M0 -8V8" stroke="var(--color-madder)" />
+            <text x={10} y={-8} fontSize={12} fill="var(--color-ink)">
               {last ? millimetres(Math.hypot(aim[0] - last[0], aim[1] - last[1])) : `${millimetres(aim[0])}, ${millimetres(aim[1])}`}
             </text>
           </g>
@@ -113,5 +125,5 @@ function Grid({
   const at = (x: number, y: number) => `${(a * x + c * y + m).toFixed(1)} ${(b * x + d * y + n).toFixed(1)}`;
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const lines = [...rows(x0, x1).map((x) => `M${at(x, y0)}L${at(x, y1)}`), ...rows(y0, y1).map((y) => `M${at(x0, y)}L${at(x1, y)}`)];
-  return <path d={lines.join('')} stroke="#B4AB97" strokeOpacity={0.35} strokeWidth={0.6} />;
+  return <path d={lines.join('')} stroke="var(--color-rule2)" strokeOpacity={0.35} strokeWidth={0.6} />;
 }

@@ -17,7 +17,7 @@ export interface SignProps {
 }
 
 /** Colours of the signs: the cut, the look, what lies under both. */
-export const MADDER = '#A8324A',
-  VERDIGRIS = '#1B7265',
-  WASH = '#DBEAE4',
-  SHEET = '#FFFEFB';
+export const MADDER = 'var(--color-madder)',
+  VERDIGRIS = 'var(--color-verdigris)',
+  WASH = 'var(--color-verdigris-wash)',
+  SHEET = 'var(--color-sheet)';

@@ -122,8 +122,8 @@ export function Wash({
   return (
     <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
       <g transform={`matrix(${matrix.join(' ')})`}>
-        <path d={found.faces} fill="#6BA3C2" fillOpacity={0.45} fillRule="evenodd" />
-        <path d={found.lines} fill="none" stroke="#2A678E" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+        <path d={found.faces} fill="var(--color-pencil-line)" fillOpacity={0.45} fillRule="evenodd" />
+        <path d={found.lines} fill="none" stroke="var(--color-pencil)" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
       </g>
     </svg>
   );

@@ -62,23 +62,27 @@ export function Straightedge({ view, size, grid, from, share, onPan, onShare }: 
           const hidden = tags.some((t) => Math.abs(t.x - x) < 20) || x < 166;
           return (
             <g key={u}>
-              <path d={`M${x} 0v${isWhole ? 7 : 4}M${x} 24v${isWhole ? -5 : -3}`} stroke="#565F63" strokeWidth={isWhole ? 1 : 0.6} />
+              <path
+                d={`M${x} 0v${isWhole ? 7 : 4}M${x} 24v${isWhole ? -5 : -3}`}
+                stroke="var(--color-graphite)"
+                strokeWidth={isWhole ? 1 : 0.6}
+              />
               {isWhole && !hidden && (
-                <text x={x} y={16} textAnchor="middle" fontSize={11} fill="#565F63">
+                <text x={x} y={16} textAnchor="middle" fontSize={11} fill="var(--color-graphite)">
                   {label}
                 </text>
               )}
             </g>
           );
         })}
-        <rect x={0} y={0} width={146} height={26} fill="#ECE6D8" />
-        <text x={12} y={16.5} fontSize={11} fill="#565F63">
+        <rect x={0} y={0} width={146} height={26} fill="var(--color-board)" />
+        <text x={12} y={16.5} fontSize={11} fill="var(--color-graphite)">
           {from}
         </text>
         {tags.map((g) => (
           <g key={g.tag}>
-            <circle cx={g.x} cy={12} r={10} fill="#FFFEFB" stroke="#22292C" />
-            <text x={g.x} y={16} textAnchor="middle" fontSize={11.5} fontWeight={500} fill="#22292C" className="font-letter">
+            <circle cx={g.x} cy={12} r={10} fill="var(--color-sheet)" stroke="var(--color-ink)" />
+            <text x={g.x} y={16} textAnchor="middle" fontSize={11.5} fontWeight={500} fill="var(--color-ink)" className="font-letter">
               {g.tag}
             </text>
           </g>

@@ -96,7 +96,7 @@ export function Register({
                     ref={isSelected ? (row as never) : null}
                     {...(Row === 'button' && { type: 'button' as const })}
                     aria-current={isSelected}
-                    className={`relative grid w-full grid-cols-[40px_minmax(0,1fr)_auto] gap-x-1 border-t border-rule px-3 pt-px pb-0.5 text-left leading-[15.5px] ${isSelected ? 'z-10 -ml-px bg-sheet shadow-[0_1px_0_#B4AB97,0_-1px_0_#B4AB97]' : 'hover:bg-hover'} ${state.tone === 'old' ? 'bg-[repeating-linear-gradient(-45deg,transparent_0_5px,rgba(185,122,18,.13)_5px_6px)]' : ''}`}
+                    className={`relative grid w-full grid-cols-[40px_minmax(0,1fr)_auto] gap-x-1 border-t border-rule px-3 pt-px pb-0.5 text-left leading-[15.5px] ${isSelected ? 'z-10 -ml-px bg-sheet shadow-[0_1px_0_var(--color-rule2),0_-1px_0_var(--color-rule2)]' : 'hover:bg-hover'} ${state.tone === 'old' ? 'bg-[repeating-linear-gradient(-45deg,transparent_0_5px,rgba(185,122,18,.13)_5px_6px)]' : ''}`}
                     onClick={() => onSelect(id)}
                     onDoubleClick={() => setRenaming(id)}
                     onPointerEnter={() => onHover(id)}

@@ -1,7 +1,8 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { degrees, level, millimetres } from '../../figures/format';
 import { parseAngle, parseLength } from '../../figures/parse';
-import { LengthField } from '../../ui/length-field';
+import { Pick } from '../../ui/pick';
+import { FigureField } from '../../figures/figure-field';
 import { angleOf, frameOf, lineLength, lineOf, lookingWords, stretch, turnTo, withLine } from '../sight-geometry';
 import { positive } from './positive';
 import { Group, Pair } from './slate-group';
@@ -23,7 +24,7 @@ export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
       onChange({ ...sight, path }, `${i ? 'To' : 'From'} of ${sight.number}`);
     };
     const field = (label: string, i: 0 | 1, axis: 0 | 1, hide = false) => (
-      <LengthField
+      <FigureField
         label={label}
         hideLabel={hide}
         labelWidth={hide ? 0 : 28}
@@ -38,7 +39,7 @@ export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
         <Pair>
           {field('From', 0, 0)}
           {field('From, second figure', 0, 1, true)}
-          <LengthField
+          <FigureField
             label="Length"
             labelWidth={38}
             value={millimetres(lineLength(line))}
@@ -49,7 +50,7 @@ export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
         <Pair>
           {field('To', 1, 0)}
           {field('To, second figure', 1, 1, true)}
-          <LengthField
+          <FigureField
             label="Turn"
             labelWidth={38}
             value={degrees(angleOf(line))}
@@ -65,21 +66,16 @@ export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
     return (
       <Group title="Cut" note="level, mm over the storey" tone="text-madder">
         <Pair>
-          <label className="inline-flex items-baseline gap-1">
-            <span className="min-w-[38px] text-graphite">Storey</span>
-            <select
-              className="field text-left!"
-              value={sight.storey ?? ''}
-              onChange={(e) => onChange({ ...sight, storey: e.target.value }, `Storey of ${sight.number}`)}
-            >
-              {model.storeys.map((s) => (
-                <option key={s.name}>{s.name}</option>
-              ))}
-            </select>
-          </label>
+          <Pick
+            label="Storey"
+            labelWidth={38}
+            value={typeof sight.storey === 'string' ? sight.storey : null}
+            options={model.storeys.map((s) => [s.name, s.name])}
+            onChange={(to) => onChange({ ...sight, storey: to }, `Storey of ${sight.number}`)}
+          />
         </Pair>
         <Pair>
-          <LengthField
+          <FigureField
             label="Height"
             labelWidth={38}
             value={millimetres(height)}
@@ -97,7 +93,7 @@ export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
     const angle = Math.atan2(toward[1], toward[0]);
     return (
       <Group title="Direction" note="from the X axis" tone="text-verdigris">
-        <LengthField
+        <FigureField
           label="Toward"
           labelWidth={38}
           value={degrees(angle)}

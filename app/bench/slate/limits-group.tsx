@@ -2,7 +2,7 @@ import { limitsOf } from '../../../core/sights/limits';
 import type { Limits } from '../../../core/sights/sight';
 import { level, millimetres } from '../../figures/format';
 import { parseLength } from '../../figures/parse';
-import { LengthField } from '../../ui/length-field';
+import { FigureField } from '../../figures/figure-field';
 import { frameOf } from '../sight-geometry';
 import { Group, Pair } from './slate-group';
 import type { SlateProps } from './slate-props';
@@ -19,7 +19,7 @@ export function LimitsGroup({ model, sight, onChange }: SlateProps) {
     const show = present === null ? null : isLevel ? level(present + zero) : millimetres(present);
     const put = (value: number | null) => onChange({ ...sight, limits: { ...limits, [key]: value } }, `${label} limit of ${sight.number}`);
     return (
-      <LengthField
+      <FigureField
         label={label}
         labelWidth={38}
         value={show}

@@ -1,7 +1,7 @@
 import { millimetres } from '../../figures/format';
 import { parseLength } from '../../figures/parse';
 import { Choice } from '../../ui/choice';
-import { LengthField } from '../../ui/length-field';
+import { FigureField } from '../../figures/figure-field';
 import { lookingWords } from '../sight-geometry';
 import { positive } from './positive';
 import { Group, Pair } from './slate-group';
@@ -39,7 +39,7 @@ export function LookGroup({ model, sight, onChange, onFlip }: SlateProps) {
         <Pair>
           <span className="text-graphite">{lookingWords(model, sight)}</span>
           {sight.kind === 'plan' && (
-            <LengthField
+            <FigureField
               label="overhead"
               value={typeof sight.overhead === 'number' ? millimetres(sight.overhead) : null}
               parse={(t) => positive(parseLength(t, { present: sight.overhead ?? null }))}
@@ -62,7 +62,7 @@ export function LookGroup({ model, sight, onChange, onFlip }: SlateProps) {
           }
         />
         {depth !== null && depth > 0 && (
-          <LengthField
+          <FigureField
             label="Reach"
             hideLabel
             value={millimetres(depth)}

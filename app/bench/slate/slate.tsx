@@ -1,4 +1,5 @@
 import { landmarksOf } from '../../../core/annotation/landmarks';
+import { Pick } from '../../ui/pick';
 import { SCALES } from '../../figures/usual-scale';
 import { CutGroup } from './cut-group';
 import { LimitsGroup } from './limits-group';
@@ -23,16 +24,16 @@ export function Slate(props: SlateProps) {
       <LimitsGroup {...props} />
       <ShownGroup {...props} />
       <Group title="Drawn to" last>
-        <label className="inline-flex items-baseline gap-1">
-          <span className="min-w-[38px] text-graphite">Scale</span>
-          <select className="field text-left!" value={entry.scale} onChange={(e) => onScale(Number(e.target.value))}>
-            {(SCALES.includes(entry.scale) ? SCALES : [...SCALES, entry.scale].sort((a, b) => a - b)).map((s) => (
-              <option key={s} value={s}>
-                1:{s}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Pick
+          label="Scale"
+          labelWidth={38}
+          value={String(entry.scale)}
+          options={(SCALES.includes(entry.scale) ? SCALES : [...SCALES, entry.scale].sort((a, b) => a - b)).map((s) => [
+            String(s),
+            `1:${s}`,
+          ])}
+          onChange={(to) => onScale(Number(to))}
+        />
         <MarksShown model={model} sight={sight} onChange={props.onChange} />
       </Group>
     </section>

@@ -1,28 +1,43 @@
 import { useId, useRef, useState } from 'react';
-import { stepDigit, type Parsed } from '../figures/parse';
+import { stepDigit, type Parsed } from './parse';
 
 interface Props {
   readonly label: string;
   /** Shown when the field is not being typed in; null = not set. */
   readonly value: string | null;
   readonly parse: (text: string) => Parsed;
-  readonly onChange: (metres: number) => void;
+  readonly onChange: (value: number) => void;
   /** Clears a figure that may be unset. */
   readonly onClear?: (() => void) | undefined;
   readonly width?: number;
   readonly labelWidth?: number;
   readonly fieldRef?: React.Ref<HTMLInputElement>;
   readonly hideLabel?: boolean;
+  /** What stands there while it is not set. */
+  readonly unset?: string;
+  readonly hint?: string;
 }
 
-/** A figure written on a line. A wrong entry stays, framed in ink, with what was expected below it. */
-export function LengthField({ label, value, parse, onChange, onClear, width = 54, labelWidth, fieldRef, hideLabel = false }: Props) {
+/** A figure written on a line: a length, an angle, a number. Enter and leaving take it, Escape does not. A wrong entry stays, framed in ink, with what was expected below it. */
+export function FigureField({
+  label,
+  value,
+  parse,
+  onChange,
+  onClear,
+  width = 54,
+  labelWidth,
+  fieldRef,
+  hideLabel = false,
+  unset = 'none',
+  hint,
+}: Props) {
   const [text, setText] = useState<string | null>(null);
   const [expected, setExpected] = useState<string | null>(null);
   const left = useRef(false);
   const id = useId();
   const commit = (typed: string) => {
-    if (onClear && (typed.trim() === '' || /^none$/i.test(typed.trim()))) {
+    if (onClear && ['', 'none', unset].includes(typed.trim().toLowerCase())) {
       setText(null);
       setExpected(null);
       onClear();
@@ -35,11 +50,11 @@ export function LengthField({ label, value, parse, onChange, onClear, width = 54
     }
     setText(null);
     setExpected(null);
-    onChange(parsed.metres);
+    onChange(parsed.value);
     return true;
   };
   return (
-    <label className="relative inline-flex items-baseline gap-1 whitespace-nowrap">
+    <label title={hint} className="relative inline-flex items-baseline gap-1 whitespace-nowrap">
       <span className={hideLabel ? 'sr-only' : 'text-graphite'} style={labelWidth ? { minWidth: labelWidth } : undefined}>
         {label}
       </span>
@@ -47,7 +62,7 @@ export function LengthField({ label, value, parse, onChange, onClear, width = 54
         ref={fieldRef}
         className={`field ${value === null && text === null ? 'unset' : ''}`}
         style={{ minWidth: width, maxWidth: width * 2.2, fieldSizing: 'content' } as React.CSSProperties}
-        value={text ?? value ?? 'none'}
+        value={text ?? value ?? unset}
         aria-invalid={expected !== null}
         aria-describedby={expected ? id : undefined}
         spellCheck={false}
@@ -82,7 +97,7 @@ export function LengthField({ label, value, parse, onChange, onClear, width = 54
                 : (field.selectionStart ?? field.value.length);
             const stepped = stepDigit(field.value, caret, e.key === 'ArrowUp' ? 1 : -1);
             if (stepped !== null && parse(stepped).ok) {
-              onChange((parse(stepped) as { metres: number }).metres);
+              onChange((parse(stepped) as { value: number }).value);
               setText(null);
               requestAnimationFrame(() => field.setSelectionRange(caret, caret));
             }
