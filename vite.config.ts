@@ -1,5 +1,6 @@
 import { reactRouter } from '@react-router/dev/vite';
 import tailwindcss from '@tailwindcss/vite';
+import { fileURLToPath } from 'node:url';
 import { defineConfig, type Plugin } from 'vite';
 import { isolationHeaders } from './server/headers.mjs';
 
@@ -14,7 +15,21 @@ const isolation: Plugin = {
   },
 };
 
-export default defineConfig({
+/** The router's package leads every bundler to its development build; what is built for use takes the other one. */
+const router = fileURLToPath(new URL('./node_modules/react-router/dist/production/', import.meta.url));
+const productionRouter = [
+  { find: /^react-router$/, replacement: `${router}index.mjs` },
+  { find: /^react-router\/dom$/, replacement: `${router}dom-export.mjs` },
+];
+
+export default defineConfig(({ command }) => ({
+  resolve: { alias: command === 'build' ? productionRouter : [] },
+  environments: {
+    ssr: {
+      build: { rollupOptions: { input: './server/handler.ts' } },
+      resolve: { noExternal: ['react-router', '@react-router/express', '@react-router/node'] },
+    },
+  },
   plugins: [isolation, tailwindcss(), reactRouter()],
   worker: { format: 'es' },
   optimizeDeps: {
@@ -34,4 +49,4 @@ export default defineConfig({
   },
   build: { chunkSizeWarningLimit: 4000 },
   define: { 'process.env.NODE_DEBUG': 'undefined' },
-});
+}));

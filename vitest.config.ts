@@ -1,12 +1,72 @@
+import tailwindcss from '@tailwindcss/vite';
+import { playwright } from '@vitest/browser-playwright';
 import { defineConfig } from 'vitest/config';
+
+const BROWSER_TESTS = 'app/**/*.browser.test.{ts,tsx}';
 
 export default defineConfig({
   test: {
-    include: ['{core,app,cli,demo,scripts,benchmarks}/**/*.test.ts'],
-    environment: 'node',
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
     // of two cores one would stand idle otherwise
     maxWorkers: 2,
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'node',
+          include: ['{core,app,cli,demo,scripts,benchmarks}/**/*.test.ts'],
+          exclude: [BROWSER_TESTS],
+          environment: 'node',
+        },
+      },
+      {
+        extends: true,
+        plugins: [tailwindcss()],
+        // found before the first test: what is met later would load the page anew
+        optimizeDeps: {
+          include: [
+            'react',
+            'react-dom/client',
+            'react/jsx-dev-runtime',
+            'radix-ui',
+            'vitest-browser-react',
+            '@use-gesture/react',
+            'comlink',
+            'dexie',
+            'joi',
+            'react-router',
+            'react-resizable-panels',
+            'react-hotkeys-hook',
+            '@tanstack/react-table',
+            '@tanstack/react-virtual',
+            'immer',
+            'sonner',
+            'flatbush',
+            'fflate',
+            'clipper2-ts',
+            'earcut',
+          ],
+        },
+        test: {
+          name: 'browser',
+          include: [BROWSER_TESTS],
+          setupFiles: ['app/testing/browser-setup.ts'],
+          browser: {
+            enabled: true,
+            headless: true,
+            screenshotFailures: false,
+            provider: playwright({
+              contextOptions: { hasTouch: true },
+              launchOptions: {
+                ...(process.env['CHROME_PATH'] && { executablePath: process.env['CHROME_PATH'] }),
+                args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--no-first-run'],
+              },
+            }),
+            instances: [{ browser: 'chromium', viewport: { width: 1280, height: 800 } }],
+          },
+        },
+      },
+    ],
   },
 });

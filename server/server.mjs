@@ -1,7 +1,5 @@
-// before the router, which asks for it while it is loaded
+// before React, which asks for it while it is loaded
 import './production.mjs';
-import { createRequestHandler } from '@react-router/express';
-import { RouterContextProvider } from 'react-router';
 import compression from 'compression';
 import express from 'express';
 import { randomBytes } from 'node:crypto';
@@ -10,7 +8,7 @@ import { fileURLToPath } from 'node:url';
 import { contentSecurityPolicy, isolationHeaders, stepWorkerPolicy } from './headers.mjs';
 
 const client = fileURLToPath(new URL('../build/client', import.meta.url));
-const build = await import(new URL('../build/server/index.js', import.meta.url).href);
+const { handler } = await import(new URL('../build/server/index.js', import.meta.url).href);
 
 const app = express();
 app.disable('x-powered-by');
@@ -28,16 +26,9 @@ app.use('/assets', (request, response, next) => {
 });
 app.use('/assets', express.static(`${client}/assets`, { immutable: true, maxAge: '1y' }));
 app.use(express.static(client, { maxAge: '1h' }));
-app.use(
-  createRequestHandler({
-    build,
-    getLoadContext: (_request, response) => {
-      const context = new RouterContextProvider();
-      context.nonce = response.locals.nonce;
-      return context;
-    },
-  }),
-);
+// browsers ask for it unasked
+app.get('/favicon.ico', (_request, response) => response.redirect(301, '/mark.svg'));
+app.use(handler);
 
 /** The wanted port if it is free, else any that is. */
 const freePort = (wanted) =>

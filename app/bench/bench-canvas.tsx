@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Panel, PanelGroup } from 'react-resizable-panels';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { KeepBackground } from '../backgrounds/use-backgrounds';
 import { paperShare } from '../board/view';
@@ -53,14 +53,9 @@ export function BenchCanvas(props: Props) {
   const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
   const { send, last } = commands;
   const { sight } = draft;
-  /** Height of the Drawing over that of the Key. */
-  const [share, setShare] = useState(1.36);
   const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
   return (
-    <main
-      className="relative grid min-h-0 min-w-0 overflow-hidden bg-sheet"
-      style={{ gridTemplateRows: `32px minmax(0, ${share}fr) 26px minmax(0, 1fr)` }}
-    >
+    <main className="relative grid min-h-0 min-w-0 grid-rows-[32px_minmax(0,1fr)] overflow-hidden bg-sheet">
       <CanvasHead
         number={sight?.number ?? ''}
         name={sight?.name ?? 'No sight yet'}
@@ -79,65 +74,68 @@ export function BenchCanvas(props: Props) {
         findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
         onFinding={fitting.goTo}
       />
-      <div ref={drawingRef} className="relative min-h-0 overflow-hidden bg-sheet">
-        <DrawingPane
-          model={model}
-          entry={selected}
-          sight={sight}
-          live={live}
+      <PanelGroup direction="vertical" autoSaveId="straightedge">
+        <Panel defaultSize={57.6} minSize={12} className="relative bg-sheet">
+          <div ref={drawingRef} className="absolute inset-0 overflow-hidden">
+            <DrawingPane
+              model={model}
+              entry={selected}
+              sight={sight}
+              live={live}
+              view={view}
+              setView={setView}
+              size={drawingSize}
+              store={store}
+              trouble={trouble}
+              onPutAway={onPutAway}
+              project={project}
+              onBackground={keepBackground}
+            />
+            <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
+          </div>
+        </Panel>
+        <Straightedge
           view={view}
-          setView={setView}
           size={drawingSize}
-          store={store}
-          trouble={trouble}
-          onPutAway={onPutAway}
-          project={project}
-          onBackground={keepBackground}
-        />
-        <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
-      </div>
-      <Straightedge
-        view={view}
-        size={drawingSize}
-        grid={grid}
-        from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'}
-        share={share / (1 + share)}
-        onPan={(dx) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }))}
-        onShare={(dy) => setShare((s) => Math.min(6, Math.max(0.2, s + (dy / Math.max(80, keySize.height)) * (1 + s) * 0.42)))}
-      />
-      <div ref={keyRef} className="relative min-h-0 overflow-hidden bg-paper">
-        <KeyPane
-          project={project}
-          model={model}
-          sights={sights}
-          selected={selected}
-          sight={sight}
-          keyFrame={keyFrame}
-          shown={shownInKey}
-          view={view}
-          setView={setView}
-          size={keySize}
-          store={store}
           grid={grid}
-          hovered={hovered}
-          placing={acts.placing}
-          onPlacing={acts.setPlacing}
-          onPlaced={acts.placed}
-          outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
-          onBackground={keepBackground}
-          onDraft={draft.show}
-          onChange={draft.change}
+          from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'}
+          onPan={(dx) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }))}
         />
-        <KeyChanges
-          project={project}
-          model={model}
-          frame={keyFrame}
-          isElevation={shownInKey.isElevation}
-          view={view}
-          size={keySize}
-          onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
-        />
-      </div>
+        <Panel minSize={12} className="relative bg-paper">
+          <div ref={keyRef} className="absolute inset-0 overflow-hidden">
+            <KeyPane
+              project={project}
+              model={model}
+              sights={sights}
+              selected={selected}
+              sight={sight}
+              keyFrame={keyFrame}
+              shown={shownInKey}
+              view={view}
+              setView={setView}
+              size={keySize}
+              store={store}
+              grid={grid}
+              hovered={hovered}
+              placing={acts.placing}
+              onStopPlacing={acts.stopPlacing}
+              outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
+              onBackground={keepBackground}
+              onDraft={draft.show}
+              onChange={draft.change}
+            />
+            <KeyChanges
+              project={project}
+              model={model}
+              frame={keyFrame}
+              isElevation={shownInKey.isElevation}
+              view={view}
+              size={keySize}
+              onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
+            />
+          </div>
+        </Panel>
+      </PanelGroup>
       <Plumb
         store={store}
         view={view}

@@ -89,7 +89,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
     setOpen,
     placing: placing !== null,
     isDrawing: outlines.isOn,
-    stopPlacing: () => acts.setPlacing(null),
+    stopPlacing: () => void (placing?.back() || acts.stopPlacing()),
   });
   const trouble = troubleOf(last?.fault ?? null, fault, live.fault);
 

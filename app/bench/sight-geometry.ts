@@ -47,10 +47,13 @@ export function lineOf(sight: Sight): [Vec2, Vec2] | null {
   return sight.look === 'right' ? [b, a] : [a, b];
 }
 
-/** The section with its drawn line (left end, right end) laid anew; the side looked at stays. */
-export function withLine(sight: Sight, [left, right]: readonly [Vec2, Vec2]): Sight {
+/**
+ * The section with its drawn line (left end, right end) laid anew; the side looked at stays. Its points are whole micrometres, but for
+ * those that are exactly another's.
+ */
+export function withLine(sight: Sight, [left, right]: readonly [Vec2, Vec2], isExact = false): Sight {
   const path = sight.look === 'right' ? [right, left] : [left, right];
-  return { ...sight, path: path.map(roundPoint) };
+  return { ...sight, path: isExact ? path : path.map(roundPoint) };
 }
 
 export const lineLength = ([a, b]: readonly [Vec2, Vec2]): number => Math.hypot(b[0] - a[0], b[1] - a[1]);

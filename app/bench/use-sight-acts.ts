@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { PointsTool } from '../board/points-tool';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import { fourElevations, isometric, newSection, plansForStoreys } from './register/new-sights';
-import { lineOf, withLine, type KeyFrame } from './sight-geometry';
+import { lineOf, roundPoint, squared, withLine, type KeyFrame } from './sight-geometry';
 import type { Draft } from './use-draft';
 
 interface Setup {
@@ -32,7 +33,7 @@ const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section'>, string>> = {
 export function useSightActs(setup: Setup) {
   const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing } = setup;
   const { sight, change } = draft;
-  const [placing, setPlacing] = useState<{ first: Vec2 | null } | null>(null);
+  const [placing, setPlacing] = useState<PointsTool | null>(null);
   const add = (label: string, made: readonly ProjectSight[]) => {
     void send({ intent: 'add sights', label, sights: made });
     onSelect(made[0]!.id);
@@ -40,7 +41,18 @@ export function useSightActs(setup: Setup) {
   const create = (choice: NewSightChoice) => {
     if (choice === 'section') {
       onPlacing();
-      setPlacing({ first: null });
+      setPlacing(
+        new PointsTool({
+          most: 2,
+          square: (from, to) => roundPoint(squared(from, to, model.mainAngle)),
+          settle: roundPoint,
+          onDone: ([a, b]) => {
+            setPlacing(null);
+            const made = newSection(project, model, [a!, b!]);
+            add(`Section ${made.sight.number}`, [made]);
+          },
+        }),
+      );
       return;
     }
     const make = { elevations: fourElevations, plans: plansForStoreys, isometric: (...of: Parameters<typeof isometric>) => [isometric(...of)] }; // prettier-ignore
@@ -56,13 +68,8 @@ export function useSightActs(setup: Setup) {
   };
   return {
     placing,
-    setPlacing,
+    stopPlacing: () => setPlacing(null),
     create,
-    placed: (a: Vec2, b: Vec2) => {
-      setPlacing(null);
-      const made = newSection(project, model, [a, b]);
-      add(`Section ${made.sight.number}`, [made]);
-    },
     removeSight,
     remove: () => {
       if (selected) removeSight(selected.id);

@@ -2,7 +2,7 @@ import { useEffect, useLayoutEffect, useRef } from 'react';
 import { painter } from '../workers/painter';
 import type { Titled } from '../../core/drafting/graphic';
 import type { PaintView, ViewMatrix } from '../workers/paint';
-import type { PaneSize } from './view';
+import { compose, inverse, type PaneSize } from './view';
 
 interface Props {
   readonly paintKey: string | null;
@@ -56,18 +56,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
     ctx.clearRect(0, 0, w, h);
     if (!p) return;
     // picture pixels -> drawing -> pixels now
-    const [a, b, c, d, e, f] = p.matrix;
-    const det = a * d - b * c;
-    const inverse: ViewMatrix = [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
-    const now = m.map((n) => n * ratio) as unknown as ViewMatrix;
-    ctx.setTransform(
-      now[0] * inverse[0] + now[2] * inverse[1],
-      now[1] * inverse[0] + now[3] * inverse[1],
-      now[0] * inverse[2] + now[2] * inverse[3],
-      now[1] * inverse[2] + now[3] * inverse[3],
-      now[0] * inverse[4] + now[2] * inverse[5] + now[4],
-      now[1] * inverse[4] + now[3] * inverse[5] + now[5],
-    );
+    ctx.setTransform(...compose(m.map((n) => n * ratio) as unknown as ViewMatrix, inverse(p.matrix)));
     ctx.drawImage(p.bitmap, 0, 0);
   };
 

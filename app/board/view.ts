@@ -43,19 +43,17 @@ export const paneMatrix = (view: BenchView, middle: number, size: PaneSize): Vie
 ];
 
 /** The map b first, then a. */
-export const compose = (a: ViewMatrix, b: ViewMatrix): ViewMatrix => [
-  a[0] * b[0] + a[2] * b[1],
-  a[1] * b[0] + a[3] * b[1],
-  a[0] * b[2] + a[2] * b[3],
-  a[1] * b[2] + a[3] * b[3],
-  a[0] * b[4] + a[2] * b[5] + a[4],
-  a[1] * b[4] + a[3] * b[5] + a[5],
-];
+export const compose = (a: ViewMatrix, b: ViewMatrix): ViewMatrix => flat(new DOMMatrix([...a]).multiplySelf(new DOMMatrix([...b])));
+
+/** The map back. */
+export const inverse = (m: ViewMatrix): ViewMatrix => flat(new DOMMatrix([...m]).invertSelf());
+
+const flat = ({ a, b, c, d, e, f }: DOMMatrix): ViewMatrix => [a, b, c, d, e, f];
 
 /** The point that a map leads to (x, y). */
-export function unmapped([a, b, c, d, m, n]: ViewMatrix, x: number, y: number): Vec2 {
-  const det = a * d - b * c;
-  return [(d * (x - m) - c * (y - n)) / det, (a * (y - n) - b * (x - m)) / det];
+export function unmapped(m: ViewMatrix, x: number, y: number): Vec2 {
+  const at = new DOMMatrix([...m]).invertSelf().transformPoint({ x, y });
+  return [at.x, at.y];
 }
 
 /** Left of the drawings stand the levels and the Key's storeys; drawings are fitted into the rest. */

@@ -71,7 +71,10 @@ export function FigureField({
           left.current = false;
           e.target.select();
         }}
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => {
+          left.current = false;
+          setText(e.target.value);
+        }}
         onBlur={(e) => {
           if (text !== null && text !== value && !left.current) commit(e.target.value);
           else if (!expected) setText(null);
@@ -79,7 +82,9 @@ export function FigureField({
         onKeyDown={(e) => {
           if (e.key === 'Enter' && commit(e.currentTarget.value)) {
             left.current = true;
-            e.currentTarget.select();
+            // once the figure as it is kept stands there
+            const field = e.currentTarget;
+            requestAnimationFrame(() => document.activeElement === field && field.select());
           }
           if (e.key === 'Escape') {
             e.stopPropagation();

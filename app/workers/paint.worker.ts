@@ -2,6 +2,8 @@ import * as Comlink from 'comlink';
 import Flatbush from 'flatbush';
 import { faceContains } from '../../core/geometry/polygons';
 import { drawingBounds, linePoints } from '../../core/linework/drawing';
+import { snapPoints, type SnapKind } from '../../core/linework/snap-points';
+import type { Vec2 } from '../../core/geometry/vec3';
 import { publish } from '../../core/publish';
 import { STANDARD } from '../../core/drafting/standard';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
@@ -26,6 +28,15 @@ export interface Hit {
   readonly layer: string;
   readonly isCut: boolean;
 }
+
+/** A place of a drawing that can be meant exactly. */
+export interface NamedSnap {
+  readonly kind: SnapKind;
+  readonly at: Vec2;
+  readonly element: string | null;
+}
+/** Of more places than this under the pointer nobody chooses. */
+const MOST_SNAPS = 9;
 
 const kept = new Map<string, Kept>();
 
@@ -82,6 +93,17 @@ const painter = {
     const fill = fills[r];
     const cut = names.elements.get(drawing.regions[r]!.elements[0]!)?.id;
     return cut === undefined ? null : { element: cut, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
+  },
+  /** What can be meant exactly within `reach` metres of a point, the likeliest first, with the id of the element whose line it is on. */
+  snaps(key: string, u: number, v: number, reach: number): readonly NamedSnap[] {
+    const own = kept.get(key);
+    const index = own && (own.index ??= build(own));
+    if (!own || !index) return [];
+    const { drawing, names } = own.drawn;
+    const near = new Set(index.search(u - reach, v - reach, u + reach, v + reach).map((s) => own.segmentLine[s]!));
+    return snapPoints(drawing, [...near], u, v, reach)
+      .slice(0, MOST_SNAPS)
+      .map(({ kind, line, ...at }) => ({ kind, at: [at.u, at.v], element: names.elements.get(drawing.lineElement[line]!)?.id ?? null }));
   },
   /** The outlines of an element in a drawing, for the wash: flat u v lists, closed ones first. */
   outlines(key: string, id: string): { faces: Float64Array[]; lines: Float64Array[] } {

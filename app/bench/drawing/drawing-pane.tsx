@@ -15,7 +15,7 @@ import { ProofMarks } from './proof-marks';
 import type { PointerStore } from '../plumb/pointer-store';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 import { useHit } from '../plumb/use-hit';
-import { usePanZoom } from '../../board/use-pan-zoom';
+import { useGestures } from '../../board/use-gestures';
 import { paneMatrix, toU, toV, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
@@ -41,26 +41,25 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
-  const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('v', setView, size);
   const ask = useHit(model, store);
   const pane = entry && { pane: 'drawing' as const, sight: entry.id };
   const backgrounds = useBackgrounds(project, pane, onBackground);
+  const { element, bind } = useGestures({
+    ...{ middle: 'v', setView, size },
+    onMove: ({ x, y }) => {
+      if (store.get().planted) return;
+      store.set({ pane: 'drawing', x, y });
+      ask(live.paintKey, toU(view, size, x), toV(view.zoom, view.v, size, y), view.zoom);
+    },
+    // while the drawing is panned nothing under the pointer is named
+    onPanned: () => store.set({ hit: null }),
+  });
   const isEmpty = live.drawn !== null && live.isCurrent && live.drawn.drawing.lineRole.length === 0;
   return (
     <div
-      ref={setElement}
+      {...bind()}
+      ref={element}
       className="absolute inset-0 cursor-crosshair touch-none select-none"
-      onPointerDown={onPointerDown}
-      onPointerMove={(e) => {
-        const box = e.currentTarget.getBoundingClientRect();
-        const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-        // while the drawing is panned nothing under the pointer is named
-        if (onPointerMove(e)) return store.set({ hit: null });
-        if (store.get().planted) return;
-        store.set({ pane: 'drawing', x, y });
-        ask(live.paintKey, toU(view, size, x), toV(view.zoom, view.v, size, y), view.zoom);
-      }}
-      onPointerUp={onPointerUp}
       onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
     >
       <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />

@@ -1,21 +1,24 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
+import type { PointsTool } from '../../board/points-tool';
+import { useWatched } from '../../board/watched';
 import type { KeyFrame } from '../sight-geometry';
 
 /** The line that is being placed: from its first point to where the pointer means. */
 export function Aim({
-  a,
-  b,
+  tool,
   frame,
   view,
   size,
 }: {
-  readonly a: Vec2;
-  readonly b: Vec2;
+  readonly tool: PointsTool;
   readonly frame: KeyFrame;
   readonly view: BenchView;
   readonly size: PaneSize;
 }) {
+  const { points, aim } = useWatched(tool);
+  const from = points.at(-1);
+  if (!from || !aim) return null;
   const at = ([x, y]: Vec2): Vec2 => {
     const d: Vec2 = [x - frame.origin[0], y - frame.origin[1]];
     return [
@@ -23,7 +26,7 @@ export function Aim({
       toY(view.zoom, view.keyV, size, d[0] * frame.look[0] + d[1] * frame.look[1]),
     ];
   };
-  const [[ax, ay], [bx, by]] = [at(a), at(b)];
+  const [[ax, ay], [bx, by]] = [at(from), at(aim)];
   const l = Math.hypot(bx - ax, by - ay) || 1;
   const n: Vec2 = [(by - ay) / l, -(bx - ax) / l];
   return (

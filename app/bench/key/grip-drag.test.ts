@@ -20,10 +20,13 @@ beforeEach(() => {
   drag = new GripDrag();
   drag.follow(setup);
 });
+/** A place of the Key in the plan. */
+const plan = ([u, v]: Vec2): Vec2 => [u + 2, v + 1];
+const place = (at: Vec2, isSquared = false) => ({ at: plan(at), snap: null, isSquared, zoom: 40 });
 const dragged = (grip: Parameters<GripDrag['take']>[0], from: Vec2, to: Vec2, isSquared = false) => {
-  drag.take(grip, from);
-  drag.move([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2], isSquared);
-  drag.move(to, isSquared);
+  drag.take(grip, plan(from));
+  drag.move(place([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2], isSquared));
+  drag.move(place(to, isSquared));
   drag.letGo();
 };
 
@@ -43,6 +46,19 @@ it('moves one end freely or squared to the building; the other stays', () => {
   expect(onChange).toHaveBeenLastCalledWith({ ...section, path: [[1, 1], [8, 1]] }, 'End of S-01'); // prettier-ignore
 });
 
+it('stands exactly on what it is snapped to, wherever the grip was taken', () => {
+  const corner = { at: [0.1 + 0.2, 4 / 3] as const, words: 'corner of Wall' };
+  drag.take('right', plan([6.1, 0.05]));
+  drag.move({ at: corner.at, snap: corner, isSquared: false, zoom: 40 });
+  drag.letGo();
+  expect(onChange.mock.lastCall![0].path).toEqual([[2, 1], [0.1 + 0.2, 4 / 3]]); // prettier-ignore
+  // a line that is slid runs through it
+  drag.take('line', plan([1, 0.05]));
+  drag.move({ at: [3, 2.25], snap: { at: [3, 2.25], words: 'middle' }, isSquared: false, zoom: 40 });
+  drag.letGo();
+  expect(onChange.mock.lastCall![0].path).toEqual([[2, 2.25], [8, 2.25]]); // prettier-ignore
+});
+
 it('does not make a line of no length, a reach below nothing, or a change of a press alone', () => {
   dragged('right', [6, 0], [0, 0]);
   expect(onChange.mock.lastCall![0]).toEqual(section);
@@ -58,11 +74,11 @@ it('does not make a line of no length, a reach below nothing, or a change of a p
 it('goes by the sight as it was taken, in whole millimetres; without a sight there is nothing to take', () => {
   setup = { ...setup, sight: { kind: 'plan', number: 'P-01', name: '', height: 1.2 } };
   drag.follow(setup);
-  drag.take('height', [0, 1.2]);
-  drag.move([0, 1.33333], false);
+  drag.take('height', plan([0, 1.2]));
+  drag.move(place([0, 1.33333]));
   // what is shown meanwhile is not what the hand counts from
   drag.follow({ ...setup, sight: { ...setup.sight!, height: 9 } });
-  drag.move([0, 1.53333], false);
+  drag.move(place([0, 1.53333]));
   drag.letGo();
   expect(onChange).toHaveBeenCalledExactlyOnceWith(expect.objectContaining({ height: 1.533 }), 'Height of P-01');
   drag.follow({ ...setup, sight: null });

@@ -1,7 +1,8 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
+import type { Place, Tool } from '../../board/tool';
 import type { BenchView } from '../../board/view';
-import { fromKey, lineOf, squared, withLine, type KeyFrame } from '../sight-geometry';
+import { lineOf, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
 import type { Grip } from './sign';
 
 /** What the hand works on, as it is at the moment. */
@@ -29,16 +30,14 @@ const round = (n: number): number => Math.round(n * 1000) / 1000;
 
 interface Held {
   readonly grip: Grip;
+  /** Where it was taken, in the Key. */
   readonly from: Vec2;
   readonly sight: Sight;
   moved: Sight | null;
 }
 
-/**
- * The dragging of a sight by one of its grips; places are those of the Key, metres. What is dragged is shown at once, and kept when
- * it is let go.
- */
-export class GripDrag {
+/** The dragging of a sight by one of its grips. What is dragged is shown at once, and kept when it is let go. */
+export class GripDrag implements Tool {
   private setup: GripSetup | null = null;
   private held: Held | null = null;
 
@@ -51,16 +50,22 @@ export class GripDrag {
     return this.held !== null;
   }
 
-  /** Whether there is something to take. */
-  take(grip: Grip, from: Vec2): boolean {
-    const sight = this.setup?.sight;
-    if (sight) this.held = { grip, from, sight, moved: null };
+  get wantsSnaps(): boolean {
     return this.held !== null;
   }
 
-  move(now: Vec2, isSquared: boolean): void {
+  /** Takes a grip at a place of the plan; whether there is something to take. */
+  take(grip: Grip, at: Vec2): boolean {
+    const { sight, keyFrame } = this.setup ?? {};
+    if (sight && keyFrame) this.held = { grip, from: toKey(keyFrame, at), sight, moved: null };
+    return this.held !== null;
+  }
+
+  click(): void {}
+
+  move(place: Place): void {
     if (!this.held || !this.setup) return;
-    this.held.moved = moved(this.held, now, isSquared, this.setup);
+    this.held.moved = moved(this.held, place, this.setup);
     this.setup.onDraft(this.held.moved);
   }
 
@@ -79,19 +84,23 @@ export class GripDrag {
   }
 }
 
-function moved({ grip, from, sight }: Held, now: Vec2, isSquared: boolean, { keyFrame, mainAngle }: GripSetup): Sight {
+function moved({ grip, from, sight }: Held, { at, snap, isSquared }: Place, { keyFrame, mainAngle }: GripSetup): Sight {
   const line = lineOf(sight);
+  const now = toKey(keyFrame, at);
+  // what is snapped stands where the snap is, whatever hand's breadth beside it the grip was taken
+  const up = (own: number) => (snap ? now[1] : own + now[1] - from[1]);
   if (grip === 'height') return { ...sight, height: round((sight.height ?? 0) + now[1] - from[1]) };
-  if (grip === 'reach') return { ...sight, depth: Math.max(0, round((sight.depth ?? 0) + now[1] - from[1])) };
   if (!line) return sight;
+  const level = toKey(keyFrame, line[0])[1];
+  if (grip === 'reach') return { ...sight, depth: Math.max(0, round(up(level + (sight.depth ?? 0)) - level)) };
   if (grip === 'line') {
     // the whole line slides square to itself
-    const by = now[1] - from[1];
+    const by = up(level) - level;
     const move = ([x, y]: Vec2): Vec2 => [x + keyFrame.look[0] * by, y + keyFrame.look[1] * by];
     return withLine(sight, [move(line[0]), move(line[1])]);
   }
   const other = grip === 'left' ? line[1] : line[0];
-  const to = isSquared ? squared(other, fromKey(keyFrame, now), mainAngle) : fromKey(keyFrame, now);
+  const to = isSquared ? squared(other, at, mainAngle) : at;
   if (Math.hypot(to[0] - other[0], to[1] - other[1]) <= SHORTEST) return sight;
-  return withLine(sight, grip === 'left' ? [to, other] : [other, to]);
+  return withLine(sight, grip === 'left' ? [to, other] : [other, to], snap !== null && !isSquared);
 }

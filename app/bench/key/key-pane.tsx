@@ -1,5 +1,4 @@
-import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
-import type { Vec2 } from '../../../core/geometry/vec3';
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Sight } from '../../../core/sights/sight';
 import { BackgroundGrip } from '../../backgrounds/background-grip';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
@@ -19,14 +18,18 @@ import { PaneCanvas } from '../../board/pane-canvas';
 import { PlacePoints } from './place-points';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
-import { fromKey, planToPane, squared, type KeyFrame } from '../sight-geometry';
+import { planToPane, type KeyFrame } from '../sight-geometry';
 import { DrawOutlines } from './draw-outlines';
 import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
-import { usePanZoom } from '../../board/use-pan-zoom';
-import { toU, toV, toY, unmapped, type BenchView, type PaneSize } from '../../board/view';
+import type { PointsTool } from '../../board/points-tool';
+import { SnapMark } from '../../board/snap-mark';
+import type { Tool } from '../../board/tool';
+import { useGestures } from '../../board/use-gestures';
+import { useKeyHand } from './use-key-hand';
+import { toY, unmapped, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
   readonly project: Project;
@@ -42,9 +45,8 @@ interface Props {
   readonly store: PointerStore;
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly hovered: string | null;
-  readonly placing: { readonly first: Vec2 | null } | null;
-  readonly onPlacing: (to: { first: Vec2 | null } | null) => void;
-  readonly onPlaced: (a: Vec2, b: Vec2) => void;
+  readonly placing: PointsTool | null;
+  readonly onStopPlacing: () => void;
   readonly outlines: Outlines;
   readonly onBackground: KeepBackground;
   readonly onDraft: (sight: Sight) => void;
@@ -57,63 +59,44 @@ const OutlineTool = lazy(() => import('./outline-tool'));
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
-  const { placing, onPlacing, onPlaced, outlines, onBackground, onDraft, onChange } = props;
-  const { setElement, onPointerDown, onPointerMove, onPointerUp } = usePanZoom('keyV', setView, size);
+  const { placing, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
   const ask = useHit(model, store);
-  const [aim, setAim] = useState<Vec2 | null>(null);
   const backgrounds = useBackgrounds(
     project,
     shown.isElevation ? null : { pane: 'key', storey: model.storeys[shown.storey]?.name ?? null },
     onBackground,
   );
   const planMatrix = useMemo(() => planToPane(keyFrame, view, size), [keyFrame, view, size]);
-  const host = useRef<HTMLDivElement>(null);
-
-  const place = (e: { clientX: number; clientY: number }): Vec2 => {
-    const box = host.current!.getBoundingClientRect();
-    return [toU(view, size, e.clientX - box.left), toV(view.zoom, view.keyV, size, e.clientY - box.top)];
-  };
-  const inModel = (e: { clientX: number; clientY: number }): Vec2 => fromKey(keyFrame, place(e));
-
   const matter = useMatter(model, sight, shown);
 
   const [grip] = useState(() => new GripDrag());
   useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
+  const tool: Tool = outlines.isOn && !shown.isElevation ? outlines.tool : (placing ?? grip);
+  const hand = useKeyHand({ model, keyFrame, shown, view, size, tool });
+  const { element, bind } = useGestures({
+    ...{ middle: 'keyV', setView, size },
+    isHeld: () => tool.isHeld,
+    onMove: (at) => {
+      hand.move(at);
+      if (tool.isHeld || store.get().planted) return;
+      store.set({ pane: 'key', x: at.x, y: at.y });
+      ask(shown.live.paintKey, ...unmapped(shown.matrix, at.x, at.y), view.zoom);
+    },
+    onLetGo: hand.letGo,
+    onClick: (at) => tool.click(hand.placeOf(at)),
+    onPanned: () => store.set({ hit: null }),
+  });
   const onGrip = (which: Grip, e: React.PointerEvent) => {
-    if (placing || !grip.take(which, place(e))) return;
-    e.stopPropagation();
-    host.current!.setPointerCapture(e.pointerId);
+    const { left, top } = element.current!.getBoundingClientRect();
+    if (!placing) grip.take(which, hand.planAt(e.clientX - left, e.clientY - top));
   };
 
   return (
     <div
-      ref={(element) => {
-        host.current = element;
-        setElement(element);
-      }}
+      {...bind()}
+      ref={element}
       data-testid="key"
       className={`absolute inset-0 touch-none select-none ${placing ? 'cursor-cell' : 'cursor-crosshair'}`}
-      onPointerDown={onPointerDown}
-      onPointerMove={(e) => {
-        if (grip.isHeld) return grip.move(place(e), e.shiftKey);
-        const box = e.currentTarget.getBoundingClientRect();
-        const [x, y] = [e.clientX - box.left, e.clientY - box.top];
-        if (onPointerMove(e)) return store.set({ hit: null });
-        if (outlines.isOn) setAim(outlines.snapped(inModel(e), view.zoom, e.shiftKey));
-        else if (placing) setAim(placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e));
-        if (store.get().planted) return;
-        store.set({ pane: 'key', x, y });
-        ask(shown.live.paintKey, ...unmapped(shown.matrix, x, y), view.zoom);
-      }}
-      onPointerUp={(e) => {
-        if (grip.isHeld) return grip.letGo();
-        if (!onPointerUp()) return;
-        if (outlines.isOn && !shown.isElevation) return outlines.add(outlines.snapped(inModel(e), view.zoom, e.shiftKey));
-        if (!placing) return;
-        const p = placing.first && e.shiftKey ? squared(placing.first, inModel(e), model.mainAngle) : inModel(e);
-        if (!placing.first) onPlacing({ first: p });
-        else if (Math.hypot(p[0] - placing.first[0], p[1] - placing.first[1]) > 0.01) onPlaced(placing.first, p);
-      }}
       onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
     >
       <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
@@ -139,17 +122,10 @@ export function KeyPane(props: Props) {
         {sight && !placing && !outlines.isOn && (
           <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
         )}
-        {placing?.first && aim && <Aim a={placing.first} b={aim} frame={keyFrame} view={view} size={size} />}
+        {placing && <Aim tool={placing} frame={keyFrame} view={view} size={size} />}
       </svg>
-      {placing && (
-        <PlacePoints
-          model={model}
-          first={placing.first}
-          onFirst={(p) => onPlacing({ first: p })}
-          onSecond={(p) => placing.first && onPlaced(placing.first, p)}
-          onCancel={() => onPlacing(null)}
-        />
-      )}
+      <SnapMark snapper={hand.snapper} toPane={hand.toPane} />
+      {placing && <PlacePoints model={model} tool={placing} onCancel={onStopPlacing} />}
       <Storeys
         model={model}
         sight={sight}
@@ -160,7 +136,7 @@ export function KeyPane(props: Props) {
       {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
       {!shown.isElevation && outlines.isOn && (
         <Suspense>
-          <OutlineTool outlines={outlines} matrix={planMatrix} size={size} aim={aim} />
+          <OutlineTool outlines={outlines} matrix={planMatrix} size={size} />
         </Suspense>
       )}
       {outlines.canDraw && !outlines.isOn && !placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}

@@ -13,8 +13,8 @@ import type { Outlines } from './use-outlines';
 const LAYERS = ['WALLS', 'PARTITIONS', 'OPENINGS', 'COLUMNS', 'SLAB', 'ROOF', 'FURNITURE'] as const;
 const SNAPS = [0, 0.01, 0.05, 0.1, 0.25, 0.5, 1] as const;
 /** What the hand draws, in figures: layer, kind, thickness, grid, and the next point for those who type it. */
-export function OutlineBar({ outlines, last }: { readonly outlines: Outlines; readonly last: Vec2 | null }) {
-  const { way, setWay, points, picked, isBusy, drawn } = outlines;
+export function OutlineBar({ outlines, points }: { readonly outlines: Outlines; readonly points: readonly Vec2[] }) {
+  const { tool, way, setWay, picked, isBusy, drawn } = outlines;
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (!points.length) first.current?.blur();
@@ -74,9 +74,9 @@ export function OutlineBar({ outlines, last }: { readonly outlines: Outlines; re
       />
       <PointField
         of="of the next point"
-        from={last}
+        from={points.at(-1) ?? null}
         fieldRef={first}
-        onPoint={outlines.add}
+        onPoint={(p) => tool.add(p)}
         onEmpty={outlines.finish}
         onEscape={() => first.current?.blur()}
       />
@@ -85,7 +85,7 @@ export function OutlineBar({ outlines, last }: { readonly outlines: Outlines; re
           <button type="submit" className="word" title="Enter; or press the first point again">
             {way.kind === 'outline' ? 'Close outline' : 'End wall'}
           </button>
-          <button type="button" className="word" title="Backspace" onClick={outlines.back}>
+          <button type="button" className="word" title="Backspace" onClick={() => tool.back()}>
             Back
           </button>
         </>

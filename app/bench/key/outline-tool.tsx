@@ -2,6 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { ViewMatrix } from '../../workers/paint';
 import { millimetres } from '../../figures/format';
+import { useWatched } from '../../board/watched';
 import { OutlineBar } from './outline-bar';
 import { pairs, type Outlines } from './use-outlines';
 import { unmapped, type PaneSize } from '../../board/view';
@@ -14,16 +15,15 @@ interface Props {
   /** From the plan to the pane. */
   readonly matrix: ViewMatrix;
   readonly size: PaneSize;
-  /** Where the pointer is, snapped; null when it is elsewhere. */
-  readonly aim: Vec2 | null;
 }
 
 /** The outlines of a plan as they are drawn: a grid, what is there, the line in hand, and a bar with the figures. */
-export default function OutlineTool({ outlines, matrix, size, aim }: Props) {
-  const { points, drawn, picked, way } = outlines;
+export default function OutlineTool({ outlines, matrix, size }: Props) {
+  const { tool, drawn, picked, way } = outlines;
+  const { points, aim } = useWatched(tool);
   useHotkeys('enter', () => outlines.finish(), { preventDefault: true });
-  useHotkeys('backspace', () => outlines.back(), { preventDefault: true });
-  useHotkeys('esc', () => (points.length ? outlines.back() : outlines.stop()));
+  useHotkeys('backspace', () => void tool.back(), { preventDefault: true });
+  useHotkeys('esc', () => void (tool.back() || outlines.stop()));
   useHotkeys('delete', () => outlines.remove(), { preventDefault: true });
   const at = ([x, y]: Vec2): Vec2 => [matrix[0] * x + matrix[2] * y + matrix[4], matrix[1] * x + matrix[3] * y + matrix[5]];
   const path = (line: readonly Vec2[], close: boolean) =>
@@ -90,7 +90,7 @@ export default function OutlineTool({ outlines, matrix, size, aim }: Props) {
           </g>
         )}
       </svg>
-      <OutlineBar outlines={outlines} last={last ?? null} />
+      <OutlineBar outlines={outlines} points={points} />
     </>
   );
 }

@@ -1,19 +1,19 @@
 import { useEffect, useRef } from 'react';
-import type { Vec2 } from '../../../core/geometry/vec3';
+import type { PointsTool } from '../../board/points-tool';
+import { useWatched } from '../../board/watched';
 import type { ModelInfo } from '../../data/database';
 import { PointField } from '../../figures/point-field';
 import { quiet } from '../../ui/quiet';
 
 interface Props {
   readonly model: ModelInfo;
-  readonly first: Vec2 | null;
-  readonly onFirst: (point: Vec2) => void;
-  readonly onSecond: (point: Vec2) => void;
+  readonly tool: PointsTool;
   readonly onCancel: () => void;
 }
 
 /** While a section is placed: what to do next, and figures for those who type their points. */
-export function PlacePoints({ model, first, onFirst, onSecond, onCancel }: Props) {
+export function PlacePoints({ model, tool, onCancel }: Props) {
+  const first = useWatched(tool).points.at(-1) ?? null;
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     field.current?.focus();
@@ -30,15 +30,15 @@ export function PlacePoints({ model, first, onFirst, onSecond, onCancel }: Props
       {...quiet}
     >
       <b className="font-semibold text-madder">{first ? 'Second point' : 'First point'}</b>
-      <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ''}, or type</span>
+      <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ', Alt lets go of snaps'}, or type</span>
       <PointField
         of="of the point"
         from={first}
         grid={[tags(0), tags(1)]}
         fieldRef={field}
         check={(p) => (first && Math.hypot(p[0] - first[0], p[1] - first[1]) < 0.01 ? 'a second point away from the first' : null)}
-        onPoint={(p) => (first ? onSecond(p) : onFirst(p))}
-        onEscape={onCancel}
+        onPoint={(p) => tool.add(p)}
+        onEscape={() => void (tool.back() || onCancel())}
       />
       <button type="button" className="word" onClick={onCancel}>
         Cancel

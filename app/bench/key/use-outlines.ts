@@ -1,6 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { ModelInfo } from '../../data/database';
+import { PointsTool, type PointsSetup } from '../../board/points-tool';
+import { SNAP_REACH } from '../../board/snapper';
 import { squared } from '../sight-geometry';
 import type { CorrectionPatch } from '../../project/commands';
 import type { Send } from '../../project/use-commands';
@@ -16,14 +18,11 @@ export interface OutlineWay {
 }
 
 const FIRST: OutlineWay = { layer: 'WALLS', kind: 'wall line', thickness: 0.3, snap: 0.1 };
-/** Corners nearer than this to the pointer are taken, metres at a zoom of one pixel to the metre. */
-const NEAR = 9;
 
 /** The drawing of outlines in the Key of a plan: points one by one, then an outline more in the model. Null for other models. */
 export function useOutlines(model: ModelInfo, send: Send) {
   const [isOn, setOn] = useState(false);
   const [way, setWay] = useState(FIRST);
-  const [points, setPoints] = useState<readonly Vec2[]>([]);
   const [picked, setPicked] = useState<number | null>(null);
   const [isBusy, setBusy] = useState(false);
   const drawn = model.corrections.drawn ?? [];
@@ -34,23 +33,32 @@ export function useOutlines(model: ModelInfo, send: Send) {
     await send({ intent: 'correct', label, patch });
     setBusy(false);
   };
-  const begin = points[0];
-  const finish = async (closed: boolean) => {
-    const flat = points.flatMap(([x, y]) => [x, y]);
-    if (closed && begin) flat.push(...begin);
+  const finish = async (points: readonly Vec2[], isClosed: boolean) => {
     const isOutline = way.kind === 'outline';
-    const isEnough = points.length >= (isOutline ? 3 : 2);
-    setPoints([]);
+    if (points.length < (isOutline ? 3 : 2)) return;
+    const flat = points.flatMap(([x, y]) => [x, y]);
     // the polygon kernel comes when it is needed
-    const strip = isOutline || !isEnough ? null : (await import('../../../core/readers/plan/strip')).stripOutlines;
-    const rings = strip ? strip(flat, way.thickness) : [flat.slice(0, points.length * 2)];
-    if (isEnough && rings.length) await keep({ draw: { layer: way.layer, rings } }, `Outline on ${way.layer}`);
+    const strip = isOutline ? null : (await import('../../../core/readers/plan/strip')).stripOutlines;
+    const rings = strip ? strip(isClosed ? [...flat, ...points[0]!] : flat, way.thickness) : [flat];
+    if (rings.length) await keep({ draw: { layer: way.layer, rings } }, `Outline on ${way.layer}`);
   };
+  const setup: PointsSetup = {
+    square: (from, to) => squared(from, to, 0),
+    // on a corner that is near, else on the grid
+    settle: (p, zoom) => {
+      const corners = [...tool.get().points, ...drawn.flatMap(({ rings }) => rings.flatMap(pairs))];
+      const near = corners.find((c) => Math.hypot(c[0] - p[0], c[1] - p[1]) * zoom < SNAP_REACH);
+      return near ?? (way.snap > 0 ? [round(p[0], way.snap), round(p[1], way.snap)] : p);
+    },
+    onDone: (points, isClosed) => void finish(points, isClosed),
+  };
+  const [tool] = useState(() => new PointsTool(setup));
+  useEffect(() => tool.follow(setup));
   return {
     canDraw: model.plan !== undefined,
     isOn,
     way,
-    points,
+    tool,
     drawn,
     picked,
     isBusy,
@@ -58,28 +66,10 @@ export function useOutlines(model: ModelInfo, send: Send) {
     start: () => setOn(true),
     stop: () => {
       setOn(false);
-      setPoints([]);
+      tool.clear();
       setPicked(null);
     },
-    /** The place that is meant: on a corner that is near, else on the grid; squared to the last point when that is wished. */
-    snapped: (p: Vec2, zoom: number, isSquared: boolean): Vec2 => {
-      const corners = [...points, ...drawn.flatMap(({ rings }) => rings.flatMap(pairs))];
-      const near = corners.find((c) => Math.hypot(c[0] - p[0], c[1] - p[1]) * zoom < NEAR);
-      if (near && !isSquared) return near;
-      const { snap } = way;
-      const [x, y]: Vec2 = snap > 0 ? [round(p[0], snap), round(p[1], snap)] : p;
-      const last = points.at(-1);
-      return isSquared && last ? squared(last, [x, y], 0) : [x, y];
-    },
-    /** A point more; the first once again closes the outline. */
-    add: (p: Vec2) => {
-      setPicked(null);
-      const isBegin = begin && points.length > 2 && Math.hypot(p[0] - begin[0], p[1] - begin[1]) < 1e-6;
-      if (isBegin) void finish(true);
-      else setPoints([...points, p]);
-    },
-    back: () => setPoints(points.slice(0, -1)),
-    finish: () => void finish(way.kind === 'outline'),
+    finish: () => tool.end(way.kind === 'outline'),
     pick: setPicked,
     remove: () => {
       const own = picked === null ? null : drawn[picked];

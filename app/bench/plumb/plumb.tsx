@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { level } from '../../figures/format';
 import { painter } from '../../workers/painter';
 import type { ViewMatrix } from '../../workers/paint';
-import { usePointer, type PointerStore } from './pointer-store';
+import { useWatched } from '../../board/watched';
+import type { PointerStore } from './pointer-store';
 import { toU, toV, toX, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
@@ -21,7 +22,7 @@ interface Props {
 
 /** The plumb: a pencil line through both panes under the pointer, with its readings and the flag that names what is pointed at. */
 export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIsUpright, zero, grid, cuts }: Props) {
-  const { pane, x, y, hit } = usePointer(store);
+  const { pane, x, y, hit } = useWatched(store);
   if (!pane) return null;
   const u = toU(view, drawing, x);
   const px = Math.round(Math.min(Math.max(toX(view, drawing, u), 0), drawing.width));
@@ -92,7 +93,7 @@ export function Wash({
   readonly paintKey: string | null;
   readonly matrix: ViewMatrix;
 }) {
-  const { hit } = usePointer(store);
+  const { hit } = useWatched(store);
   const element = hit?.element ?? null;
   const [found, setFound] = useState<{ key: string; faces: string; lines: string } | null>(null);
   useEffect(() => {

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { Watched } from '../../board/watched';
 import type { Hit } from '../../workers/paint.worker';
 
 export interface PointerState {
@@ -11,18 +11,8 @@ export interface PointerState {
 }
 
 /** Where the pointer is, kept out of React's tree: the plumb follows it without redrawing the screen. */
-export class PointerStore {
-  private state: PointerState = { pane: null, x: 0, y: 0, hit: null, planted: false };
-  private readonly listeners = new Set<() => void>();
-  readonly subscribe = (listener: () => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-  readonly get = () => this.state;
-  set(change: Partial<PointerState>): void {
-    this.state = { ...this.state, ...change };
-    for (const listener of this.listeners) listener();
+export class PointerStore extends Watched<PointerState> {
+  constructor() {
+    super({ pane: null, x: 0, y: 0, hit: null, planted: false });
   }
 }
-
-export const usePointer = (store: PointerStore): PointerState => useSyncExternalStore(store.subscribe, store.get, store.get);

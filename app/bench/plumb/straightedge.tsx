@@ -1,4 +1,5 @@
-import { useRef } from 'react';
+import { useDrag } from '@use-gesture/react';
+import { PanelResizeHandle } from 'react-resizable-panels';
 import { toX, toU, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
@@ -6,15 +7,12 @@ interface Props {
   readonly size: PaneSize;
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly from: string;
-  /** The drawing's share of the height. */
-  readonly share: number;
   readonly onPan: (dx: number) => void;
-  readonly onShare: (dy: number) => void;
 }
 
 /** The strip between Drawing and Key: the shared scale, the grid tags. Along it both panes are panned, across it the height is shared out. */
-export function Straightedge({ view, size, grid, from, share, onPan, onShare }: Props) {
-  const drag = useRef<{ x: number; y: number } | null>(null);
+export function Straightedge({ view, size, grid, from, onPan }: Props) {
+  const bind = useDrag(({ delta: [dx] }) => onPan(dx));
   const step = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * view.zoom >= 60) ?? 2000;
   const fine = step / (String(step).includes('5') ? 5 : 4);
   const first = Math.floor(toU(view, size, 0) / fine),
@@ -23,38 +21,20 @@ export function Straightedge({ view, size, grid, from, share, onPan, onShare }: 
   const ticks = Array.from({ length: Math.min(600, last - first + 1) }, (_, k) => (first + k) * fine);
   const tags = grid.map((g) => ({ ...g, x: toX(view, size, g.u) })).filter((g) => g.x > 150 && g.x < size.width);
   return (
-    <div
-      role="separator"
-      aria-orientation="horizontal"
-      aria-valuenow={Math.round(share * 100)}
-      aria-valuemin={0}
-      aria-valuemax={100}
+    <PanelResizeHandle
       aria-label="Straightedge: drag along to pan both panes, across to share out the height"
-      tabIndex={0}
-      className="relative h-[26px] cursor-move touch-none overflow-hidden border-y border-rule2 bg-board select-none"
+      className="relative h-[26px] shrink-0 cursor-move touch-none overflow-hidden border-y border-rule2 bg-board select-none"
+      hitAreaMargins={{ coarse: 6, fine: 0 }}
       onKeyDown={(e) => {
         const along = { ArrowLeft: -40, ArrowRight: 40 }[e.key];
-        const across = { ArrowUp: -20, ArrowDown: 20 }[e.key];
         if (along) onPan(-along);
-        if (across) onShare(across);
-        if (along || across) {
-          e.preventDefault();
-          e.stopPropagation();
-        }
+        // the arrows of the Bench move the cut
+        if (e.key.startsWith('Arrow')) e.stopPropagation();
+        if (along) e.preventDefault();
       }}
-      onPointerDown={(e) => {
-        drag.current = { x: e.clientX, y: e.clientY };
-        e.currentTarget.setPointerCapture(e.pointerId);
-      }}
-      onPointerMove={(e) => {
-        if (!drag.current) return;
-        onPan(e.clientX - drag.current.x);
-        onShare(e.clientY - drag.current.y);
-        drag.current = { x: e.clientX, y: e.clientY };
-      }}
-      onPointerUp={() => (drag.current = null)}
     >
-      <svg className="absolute inset-0 h-full w-full" aria-hidden="true">
+      <div className="absolute inset-0" {...bind()} />
+      <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
         {ticks.map((u) => {
           const x = toX(view, size, u);
           const isWhole = Math.abs(u / step - Math.round(u / step)) < 1e-6;
@@ -88,6 +68,6 @@ export function Straightedge({ view, size, grid, from, share, onPan, onShare }: 
           </g>
         ))}
       </svg>
-    </div>
+    </PanelResizeHandle>
   );
 }

@@ -5,7 +5,6 @@ import type { ModelInfo } from '../../data/database';
 import { nextNumber, type Project, type ProjectSight } from '../../data/project';
 import { usualScale } from '../../figures/usual-scale';
 import { frameFrom } from '../../../core/geometry/frame';
-import { roundPoint } from '../sight-geometry';
 
 const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;
 
@@ -20,7 +19,7 @@ function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<
 }
 
 export const newSection = (project: Project, model: ModelInfo, path: readonly [Vec2, Vec2]): ProjectSight =>
-  entries(project, model, [{ kind: 'section', name: 'Section', path: path.map(roundPoint), look: 'left', depth: null }])[0]!;
+  entries(project, model, [{ kind: 'section', name: 'Section', path, look: 'left', depth: null }])[0]!;
 
 /** The four sides, square to the model's main axes and named by compass, true north honoured. */
 export function fourElevations(project: Project, model: ModelInfo): ProjectSight[] {

@@ -1,0 +1,77 @@
+import axe from 'axe-core';
+import { userEvent } from 'vitest/browser';
+import { beforeEach, expect, it, vi } from 'vitest';
+import { render } from 'vitest-browser-react';
+import type { ProjectSight } from '../../data/project';
+import { Register } from './register';
+
+const sights: ProjectSight[] = [
+  { id: 'a', scale: 100, sight: { kind: 'plan', number: 'P-01', name: 'Ground storey', storey: 'Ground', height: 1.2 } },
+  { id: 'b', scale: 50, sight: { kind: 'section', number: 'S-02', name: 'Through the shaft', path: [[0, 0], [9, 0]], look: 'left' } }, // prettier-ignore
+  { id: 'c', scale: 50, sight: { kind: 'section', number: 'S-03', name: 'Grid C', path: [[0, 2], [9, 2]], look: 'left' } }, // prettier-ignore
+];
+const [onSelect, onRename, onRemove, onStop] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+beforeEach(() => vi.clearAllMocks());
+
+const register = (states: Readonly<Record<string, { words: string; tone: 'quiet' | 'old' | 'fault' | 'working' }>> = {}) =>
+  render(
+    <Register
+      sights={sights}
+      selected="b"
+      stateOf={(id) => states[id] ?? { words: 'current', tone: 'quiet' }}
+      onHover={() => undefined}
+      onNew={() => undefined}
+      onFiles={() => undefined}
+      newOpen={false}
+      onNewOpen={() => undefined}
+      footer={null}
+      {...{ onStop, onSelect, onRename, onRemove }}
+    />,
+  );
+
+it('renames in a field of its own, outside of any button; Escape keeps the name, an empty one is none', async () => {
+  const screen = await register();
+  const row = screen.getByRole('button', { name: /S-03/ });
+  (row.element() as HTMLElement).focus();
+  await userEvent.keyboard('{F2}');
+  const field = screen.getByLabelText('Name of S-03');
+  await expect.element(field).toHaveFocus();
+  expect(field.element().closest('button')).toBeNull();
+  expect((await axe.run(document.body, { rules: { region: { enabled: false } } })).violations.map((v) => v.id)).toEqual([]);
+  await userEvent.keyboard('Through the lantern{Enter}');
+  expect(onRename).toHaveBeenCalledExactlyOnceWith('c', 'Through the lantern');
+  for (const typed of ['Another{Escape}', '{Delete}{Enter}']) {
+    await userEvent.dblClick(screen.getByRole('button', { name: /S-03/ }));
+    await userEvent.keyboard(typed);
+  }
+  expect(onRename).toHaveBeenCalledOnce();
+});
+
+it('takes away the sight that is in focus, not the one that is selected', async () => {
+  const screen = await register();
+  (screen.getByRole('button', { name: /P-01/ }).element() as HTMLElement).focus();
+  await userEvent.keyboard('{Delete}');
+  expect(onRemove).toHaveBeenCalledExactlyOnceWith('a');
+});
+
+it('finds by number, name, kind and state, tells states in words, and stops what runs', async () => {
+  const screen = await register({ a: { words: 'out of date', tone: 'old' }, b: { words: 'drawing', tone: 'working' }, c: { words: 'not drawn', tone: 'fault' } }); // prettier-ignore
+  await userEvent.click(screen.getByRole('button', { name: 'Stop' }));
+  expect(onStop).toHaveBeenCalledOnce();
+  const find = screen.getByLabelText('Find a sight');
+  const rows = () => screen.getByRole('complementary').element().querySelectorAll('section button').length;
+  for (const [text, count] of [
+    ['section shaft', 1],
+    ['not drawn', 1],
+    ['out of', 1],
+    ['s-0', 2],
+    ['nowhere', 0],
+  ] as const) {
+    // prettier-ignore
+    await userEvent.fill(find, text);
+    expect(rows()).toBe(count);
+  }
+  await expect.element(screen.getByText('No sight fits “nowhere”.')).toBeVisible();
+  await userEvent.keyboard('{Escape}');
+  await vi.waitFor(() => expect(rows()).toBe(3));
+});

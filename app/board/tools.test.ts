@@ -1,0 +1,68 @@
+import { expect, it, vi } from 'vitest';
+import type { Vec2 } from '../../core/geometry/vec3';
+import { gridSnaps } from '../bench/key/grid-snaps';
+import type { ModelInfo } from '../data/database';
+import { PointsTool } from './points-tool';
+import { Snapper } from './snapper';
+
+const place = (at: Vec2, isSquared = false, snap: { at: Vec2; words: string } | null = null) => ({ at: snap?.at ?? at, snap, isSquared, zoom: 40 }); // prettier-ignore
+const square = ([x, y]: Vec2, to: Vec2): Vec2 => (Math.abs(to[0] - x) > Math.abs(to[1] - y) ? [to[0], y] : [x, to[1]]);
+const settle = ([x, y]: Vec2): Vec2 => [Math.round(x), Math.round(y)];
+
+it('ends by itself with its last point; a second point on the first is none', () => {
+  const onDone = vi.fn();
+  const tool = new PointsTool({ most: 2, square, onDone });
+  tool.click(place([1, 2]));
+  tool.click(place([1.001, 2]));
+  expect(tool.get().points).toHaveLength(1);
+  tool.move(place([5, 2.4], true));
+  expect(tool.get().aim).toEqual([5, 2]);
+  tool.click(place([5, 2.4], true));
+  expect(onDone).toHaveBeenCalledExactlyOnceWith([[1, 2], [5, 2]], false); // prettier-ignore
+  expect(tool.get()).toEqual({ points: [], aim: null });
+});
+
+it('closes on its first point, goes back by one, and settles what is not snapped', () => {
+  const onDone = vi.fn();
+  const tool = new PointsTool({ square, settle, onDone });
+  for (const p of [[0.2, 0.1], [3.9, 0.2], [4.4, 2.8], [9, 9]] as Vec2[]) tool.click(place(p)); // prettier-ignore
+  expect(tool.back()).toBe(true);
+  expect(tool.get().points).toEqual([[0, 0], [4, 0], [4, 3]]); // prettier-ignore
+  const corner = { at: [0.30000000000000004, 3.3] as const, words: 'corner of Wall' };
+  tool.click(place([0.3, 3.2], false, corner));
+  tool.click(place([-0.2, 0.3]));
+  expect(onDone).toHaveBeenCalledExactlyOnceWith([[0, 0], [4, 0], [4, 3], corner.at], true); // prettier-ignore
+  expect(tool.back()).toBe(false);
+});
+
+it('means the first of what is near, the next one by asking, and none out of reach', () => {
+  const snapper = new Snapper();
+  const [a, b] = [{ at: [0, 0], words: 'corner' }, { at: [0.05, 0], words: 'middle' }] as const; // prettier-ignore
+  snapper.offer([a, b]);
+  expect(snapper.meant([0.01, 0], 0.2)).toBe(a);
+  snapper.next();
+  expect(snapper.meant([0.01, 0], 0.2)).toBe(b);
+  // what was chosen stays chosen while the hand moves a little
+  snapper.offer([{ at: [-0.1, 0], words: 'end' }, a, { ...b }]);
+  expect(snapper.meant([0.01, 0], 0.2)).toEqual(b);
+  expect(snapper.meant([1, 0], 0.2)).toBeNull();
+  snapper.offer([a]);
+  expect(snapper.meant([0, 0], 0.2)).toBe(a);
+});
+
+it('finds grid lines and their crossings in the coordinates of the file', () => {
+  const model = {
+    origin: [100, 50, 0],
+    grid: [
+      { tag: 'A', from: [2, -5, 0], to: [2, 20, 0] },
+      { tag: '1', from: [-5, 4, 0], to: [20, 4, 0] },
+      { tag: 'R', from: [0, 0, 0], to: [9, 9, 0], curve: [[0, 0, 0]] },
+    ],
+  } as unknown as ModelInfo;
+  expect(gridSnaps(model, [102.1, 54.1], 0.3)).toEqual([
+    { at: [102, 54], words: 'grid A and 1' },
+    { at: [102, 54.1], words: 'grid A' },
+    { at: [102.1, 54], words: 'grid 1' },
+  ]);
+  expect(gridSnaps(model, [102.1, 60], 0.3)).toEqual([{ at: [102, 60], words: 'grid A' }]);
+});
