@@ -4,7 +4,7 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project } from '../data/project';
-import { matterOnLine } from './key/matter-on-line';
+import { matterOnLine } from '../../core/cutting/matter-on-line';
 import { fourElevations, isometric, newSection, plansForStoreys } from './register/new-sights';
 import { frameOf, fromKey, gridAlong, keyFrameOf, lineOf, lookingWords, squared, stretch, toKey, turnTo, withLine } from './sight-geometry';
 import { fit, toU, toV, toX, toY } from '../board/view';
@@ -147,7 +147,7 @@ describe('sights made in one step', () => {
       ]).sight.path,
     ).toEqual([
       [0, 0],
-      [1, 2],
+      [1, 2.1 + 0.2],
     ]);
     const { look } = isometric(project, model).sight.frame!;
     // in an isometric the three axes are foreshortened alike

@@ -1,7 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { titled } from '../../core/drafting/graphic';
 import type { Vec2 } from '../../core/geometry/vec3';
-import { drawingBounds } from '../../core/linework/drawing';
 import type { Sight } from '../../core/sights/sight';
 import { useSize } from '../board/use-size';
 import { clampZoom, CSS_PER_MM, fit, type BenchView } from '../board/view';
@@ -38,7 +37,7 @@ export function useFitting({ setView, drawingSize, keySize }: Omit<ReturnType<ty
   const shownOf = selected && `${selected.id} ${model.base}`;
   const whole = useCallback(() => {
     if (!drawn || !paintKey || !sight || !selected || drawingSize.width < 1) return;
-    const box = drawingBounds(drawn.drawing);
+    const box = drawn.bounds;
     if (box[2] <= box[0]) return;
     const keyV = isElevation ? (model.bounds[2] + Math.min(model.bounds[5], model.bounds[2] + 12)) / 2 : keyMiddle(model, keyFrame, sight);
     void painter

@@ -17,7 +17,12 @@ function drawn(): DrawnSight {
   const sight = frameSight([0, 1, 0], [0, 0, 1], [0, 0.15, 0]);
   return { ...publishable(model, sight, drawModel(model, sight)), findings: [], took: 0 };
 }
-beforeAll(() => painter.hold('wall', drawn()));
+beforeAll(async () => {
+  const { port1, port2 } = new MessageChannel();
+  const held = painter.hold('wall', { row: 'none', print: '', landmarks: { levels: [], axes: [] } }, () => undefined, port2);
+  port1.postMessage(drawn());
+  expect(await held).toMatchObject({ bounds: [0, 0, 4, 2.5], isEmpty: false });
+});
 afterAll(() => painter.release('wall'));
 
 const pane = (matrix = paneMatrix(view, view.v, size), onFault = () => undefined) => (

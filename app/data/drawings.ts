@@ -6,6 +6,9 @@ export const drawingRow = (project: string, sight: string): string => `${project
 
 export const keptDrawing = (row: string): Promise<DrawingRow | undefined> => database.drawings.get(row);
 
+/** By what the drawing of a row was made; undefined where none is kept. */
+export const keptPrint = async (row: string): Promise<string | undefined> => (await database.prints.get(row))?.print;
+
 /** Keeps a drawing with that by which it was made. Without room for it it is made anew the next time: that is no fault. */
 export function keepDrawing(row: string, print: string, drawn: DrawnSight): Promise<boolean> {
   return database

@@ -1,3 +1,4 @@
+import { drawingBounds } from '../../core/linework/drawing';
 import type { Publishable } from '../../core/publish';
 
 /** A finding of the proof in words, and its place in the drawing. */
@@ -8,10 +9,24 @@ export interface ShownFinding {
   readonly at: readonly [number, number] | null;
 }
 
-/** A drawing as it goes from the engine to the screen: plain, with what is needed to publish it at any scale. */
+/** A drawing as it goes from the engine to the painter: plain, with what is needed to publish it at any scale. */
 export type DrawnSight = Publishable & {
   /** What the proof found, in the order of its numbers. */
   readonly findings: readonly ShownFinding[];
   /** Milliseconds. */
   readonly took: number;
 };
+
+/** What a screen knows of a drawing; the painter has the rest. */
+export interface DrawnHead {
+  /** u0, v0, u1, v1, metres. */
+  readonly bounds: readonly [number, number, number, number];
+  readonly isEmpty: boolean;
+  readonly findings: readonly ShownFinding[];
+}
+
+export const headOf = ({ drawing, findings }: DrawnSight): DrawnHead => ({
+  bounds: drawingBounds(drawing),
+  isEmpty: drawing.lineRole.length === 0,
+  findings,
+});

@@ -1,18 +1,19 @@
 import { useEffect, useRef, useState } from 'react';
-import { landmarksOf } from '../../core/annotation/landmarks';
+import * as Comlink from 'comlink';
+import { landmarksOf, type Landmarks } from '../../core/annotation/landmarks';
 import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
-import { keepDrawing, keptDrawing } from '../data/drawings';
+import { keptPrint } from '../data/drawings';
 import { fingerprint, linesOf } from '../data/fingerprint';
 import { painter } from '../workers/painter';
 import { pool, quickCut } from '../workers/pool';
 import { Stopped } from '../workers/stopped';
-import type { DrawnSight } from '../data/drawn-sight';
+import type { DrawnHead } from '../data/drawn-sight';
 
 export interface LiveDrawing {
-  /** The last good drawing, and the key under which the painter has it; changes with each new drawing. */
-  readonly drawn: DrawnSight | null;
+  /** What is known of the last good drawing, and the key under which the painter has it; changes with each new drawing. */
+  readonly drawn: DrawnHead | null;
   readonly paintKey: string | null;
   /** The cut faces alone while the exact drawing is on its way. */
   readonly quick: readonly Region[] | null;
@@ -42,7 +43,7 @@ interface Wish {
  * exact drawing as soon as it is there, and the last good one stays until then. While one is drawn only the latest wish waits.
  */
 export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | null, lane: 'live' | 'back' = 'live'): LiveDrawing {
-  const [shown, setShown] = useState<{ row: string; key: string; drawn: DrawnSight; paintKey: string } | null>(null);
+  const [shown, setShown] = useState<{ row: string; key: string; drawn: DrawnHead; paintKey: string } | null>(null);
   const [quick, setQuick] = useState<readonly Region[] | null>(null);
   const [isWorking, setWorking] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
@@ -53,7 +54,6 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
   const last = useRef('');
   const shownPrint = useRef('');
   const shownModel = useRef('');
-  const current = useRef<DrawnSight | null>(null);
   const shownKey = useRef('');
   const cutting = useRef(false);
   // what the painter has of this pane: it is let go with the pane
@@ -97,30 +97,44 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
         try {
           const isShown = last.current === now.row;
           const print = fingerprint(now.model, now.sight);
-          if (isShown && shownPrint.current === print && current.current) {
+          if (isShown && shownPrint.current === print && held.current) {
             // another wish that is drawn just the same; another reading may have other storeys and grid lines
-            if (shownModel.current !== now.model.id) {
-              await show(now, print, current.current, true);
+            if (shownModel.current === now.model.id) {
+              shownKey.current = now.key;
+              setShown((own) => own && { ...own, key: now.key });
               continue;
             }
-            shownKey.current = now.key;
-            setShown((own) => own && { ...own, key: now.key });
-            continue;
+            if (await show(now, print, true)) continue;
+          } else if (!isShown) {
+            // what is shown is what was kept last: it is fetched only for another sight
+            const kept = await keptPrint(now.row);
+            if (kept !== undefined && (await show(now, kept, kept === print)) && kept === print) continue;
           }
-          // what is shown is what was kept last: it is fetched only for another sight
-          const kept = isShown ? undefined : await keptDrawing(now.row);
-          if (kept) await show(now, kept.print, kept.drawn, kept.print === print);
-          if (kept?.print === print) continue;
           setWorking(true);
           const run = new AbortController();
           control.current = run;
           if (isShown) await rest();
           if (wish.current !== now) continue;
           const token = wishes && { count: wishes, wish: Atomics.load(wishes, 0) };
-          const drawn = await pool[lane].run((engine) => engine.draw(now.model.id, now.sight, token), run.signal);
-          await show(now, print, drawn, true);
+          const { port1, port2 } = new MessageChannel();
+          const painted = show(now, print, true, port2);
+          painted.catch(() => undefined);
+          try {
+            const keep = { row: now.row, print };
+            await pool[lane].run(
+              (engine) => engine.draw(now.model.id, now.sight, keep, Comlink.transfer(port1, [port1]), token),
+              run.signal,
+            );
+          } catch (error) {
+            // what does not come is not waited for
+            painter.release(paintKeyOf(now, print));
+            throw error;
+          }
+          if (!(await painted)) {
+            painter.release(paintKeyOf(now, print));
+            throw new Error('The drawing was made, and lost on its way to the screen.');
+          }
           setQuick(null);
-          void keepDrawing(now.row, print, drawn);
         } catch (error) {
           if (error instanceof Stopped) wish.current = null;
           // a drawing that was overtaken is no fault: the next wish is on its way
@@ -157,24 +171,33 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
       return new Promise((resolve) => setTimeout(resolve, REST));
     }
 
-    async function show(
-      { row: rowShown, key: wished, model: modelShown, sight: sightShown }: Wish,
-      printShown: string,
-      kept: DrawnSight,
-      isWhatIsWished: boolean,
-    ) {
-      const paintKey = `${rowShown} ${printShown} ${modelShown.id}`;
-      const drawn = withLandmarks(kept, modelShown, sightShown);
-      await painter.hold(paintKey, drawn);
-      if (isGone.current) return painter.release(paintKey);
+    /** Has a drawing painted, by a port or from where it is kept; false when it is not there. */
+    async function show(of: Wish, print: string, isWhatIsWished: boolean, port?: MessagePort): Promise<boolean> {
+      const paintKey = paintKeyOf(of, print);
+      const source = { row: of.row, print, landmarks: marksOf(of) };
+      const lost = () => {
+        // it died with a painter, and is kept nowhere
+        shownPrint.current = '';
+        setAttempt((n) => n + 1);
+      };
+      const drawn = await painter.hold(paintKey, source, lost, port);
+      if (!drawn) {
+        // one that comes by a port is let go by whoever asked for it
+        if (!port) painter.release(paintKey);
+        return false;
+      }
+      if (isGone.current) {
+        painter.release(paintKey);
+        return true;
+      }
       if (held.current) painter.release(held.current);
       held.current = paintKey;
-      last.current = rowShown;
-      current.current = drawn;
-      shownModel.current = modelShown.id;
-      shownPrint.current = printShown;
-      shownKey.current = isWhatIsWished ? wished : '';
-      setShown({ row: rowShown, key: shownKey.current, drawn, paintKey });
+      last.current = of.row;
+      shownModel.current = of.model.id;
+      shownPrint.current = print;
+      shownKey.current = isWhatIsWished ? of.key : '';
+      setShown({ row: of.row, key: shownKey.current, drawn, paintKey });
+      return true;
     }
   }, [row, key, lane, attempt, wishes]);
 
@@ -191,12 +214,14 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
   };
 }
 
-/** A drawing with the storeys and grid lines of the model as it is now: what is kept was drawn with those of another reading, perhaps. */
-function withLandmarks(drawn: DrawnSight, model: ModelInfo, sight: Sight): DrawnSight {
+const paintKeyOf = ({ row, model }: Wish, print: string): string => `${row} ${print} ${model.id}`;
+
+/** The storeys and grid lines of the model as it is now: what is kept was drawn with those of another reading, perhaps. */
+function marksOf({ model, sight }: Wish): Landmarks {
   try {
-    return { ...drawn, landmarks: landmarksOf(model, sight) };
+    return landmarksOf(model, sight);
   } catch {
     // its storey is gone: that is told where the sight is drawn
-    return drawn;
+    return { levels: [], axes: [] };
   }
 }

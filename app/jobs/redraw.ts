@@ -1,6 +1,6 @@
 import { fingerprint } from '../data/fingerprint';
 import type { ModelInfo } from '../data/database';
-import { drawingRow, keepDrawing } from '../data/drawings';
+import { drawingRow } from '../data/drawings';
 import type { Project, ProjectSight } from '../data/project';
 import { withSets } from '../data/sets';
 import { pool } from '../workers/pool';
@@ -14,8 +14,8 @@ export function redraw(project: Project, model: ModelInfo, sights: readonly Proj
       progress(done / sights.length, `Drawing ${done + 1} of ${sights.length}`);
       const sight = withSets(own, project);
       try {
-        const drawn = await pool.back.run((engine) => engine.draw(model.id, sight), signal);
-        if (!(await keepDrawing(drawingRow(project.id, id), fingerprint(model, sight), drawn)))
+        const keep = { row: drawingRow(project.id, id), print: fingerprint(model, sight), isAwaited: true };
+        if (!(await pool.back.run((engine) => engine.draw(model.id, sight, keep), signal)).isKept)
           throw new Error('This browser has no room left to keep drawings: it is drawn when it is looked at.');
       } catch (error) {
         if (error instanceof Stopped) throw error;

@@ -22,14 +22,14 @@ import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
-import { keptDrawing } from '../data/drawings';
+import { keepDrawing, keptDrawing } from '../data/drawings';
 import { fingerprint } from '../data/fingerprint';
 import { addModel, loadModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
 import type { FileForms } from '../data/project';
 import { fileName } from '../../core/writers/file-name';
 import { pack } from '../data/packed';
-import type { DrawnSight } from '../data/drawn-sight';
+import { headOf, type DrawnHead, type DrawnSight } from '../data/drawn-sight';
 import { holdLife } from './hold-life';
 import { LETTERING_URLS } from './lettering';
 import { keepScene, sceneOf } from './kept-scene';
@@ -79,6 +79,18 @@ interface Token {
   readonly wish: number;
 }
 const staleness = (token: Token | null) => (token ? () => Atomics.load(token.count, 0) !== token.wish : undefined);
+
+/** Where a drawing is kept, and as what; whether its keeping is waited for. */
+export interface KeepAs {
+  readonly row: string;
+  readonly print: string;
+  readonly isAwaited?: boolean;
+}
+interface Made {
+  readonly head: DrawnHead;
+  /** false when it was waited for, and there is no room. */
+  readonly isKept: boolean;
+}
 
 interface Opened {
   readonly model: Model;
@@ -175,8 +187,11 @@ const engine = {
       return draw(model, scene, sight, { cutOnly: true, ranks: STANDARD.ranks, memory }).regions;
     }),
 
-  /** `token`: the page counts its wishes in shared memory; when it has gone on from this one, the drawing is stopped. */
-  draw: (id: string, sight: Sight, token: Token | null = null): Promise<DrawnSight> =>
+  /**
+   * Draws a sight and keeps the drawing. The page learns its head only: the drawing itself goes to the painter, by a port.
+   * `token`: the page counts its wishes in shared memory; when it has gone on from this one, the drawing is stopped.
+   */
+  draw: (id: string, sight: Sight, keep: KeepAs, port: MessagePort | null = null, token: Token | null = null): Promise<Made> =>
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
       const from = performance.now();
@@ -184,11 +199,12 @@ const engine = {
       const options = { ranks: STANDARD.ranks, isStale: staleness(token) };
       const drawing = helper ? await drawWith(helper, model, scene, sight, options) : draw(model, scene, sight, options);
       const whole = publishable(model, sight, drawing);
-      return {
-        ...whole,
-        findings: proof(model, scene, sight, style(drawing, whole.names, sight, STANDARD, 1)).map(shownFinding),
-        took: performance.now() - from,
-      };
+      const findings = proof(model, scene, sight, style(drawing, whole.names, sight, STANDARD, 1)).map(shownFinding);
+      const drawn: DrawnSight = { ...whole, findings, took: performance.now() - from };
+      port?.postMessage(drawn);
+      port?.close();
+      const kept = keepDrawing(keep.row, keep.print, drawn);
+      return { head: headOf(drawn), isKept: keep.isAwaited !== true || (await kept) };
     }),
 
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>

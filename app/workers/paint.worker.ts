@@ -10,7 +10,10 @@ import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
 import { paint, type PaintView } from './paint';
 import { LETTERING_URLS } from './lettering';
-import type { DrawnSight } from '../data/drawn-sight';
+import { headOf, type DrawnHead, type DrawnSight } from '../data/drawn-sight';
+import type { Landmarks } from '../../core/annotation/landmarks';
+import { matterOnLine } from '../../core/cutting/matter-on-line';
+import { readDrawing } from './read-drawing';
 import { holdLife } from './hold-life';
 
 interface Kept {
@@ -29,6 +32,13 @@ export interface Hit {
   readonly isCut: boolean;
 }
 
+/** Where a drawing is kept, by what it was made, and what is put on it. */
+export interface DrawingSource {
+  readonly row: string;
+  readonly print: string;
+  readonly landmarks: Landmarks;
+}
+
 /** A place of a drawing that can be meant exactly. */
 export interface NamedSnap {
   readonly kind: SnapKind;
@@ -39,13 +49,35 @@ export interface NamedSnap {
 const MOST_SNAPS = 9;
 
 const kept = new Map<string, Kept>();
+/** Who waits for a drawing that is on its way: told when nobody wants it any more. */
+const waiting = new Map<string, () => void>();
+
+/** What is kept may have been drawn with the storeys and grid lines of another reading: those of now are given along. */
+function put(key: string, drawn: DrawnSight, landmarks: Landmarks): DrawnHead {
+  const own = { ...drawn, landmarks };
+  kept.set(key, { drawn: own, graphic: null, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+  return headOf(own);
+}
 
 const painter = {
-  /** Takes a drawing to paint under a key; the one that was there goes. */
-  put(key: string, drawn: DrawnSight): void {
-    kept.set(key, { drawn, graphic: null, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+  /** Takes the drawing that comes by a port, to paint it under a key; null when it is forgotten before it came. */
+  take: (key: string, landmarks: Landmarks, port: MessagePort): Promise<DrawnHead | null> =>
+    new Promise((resolve) => {
+      const done = (head: DrawnHead | null) => {
+        waiting.delete(key);
+        port.close();
+        resolve(head);
+      };
+      waiting.set(key, () => done(null));
+      port.onmessage = ({ data }) => done(put(key, data as DrawnSight, landmarks));
+    }),
+  /** Fetches a drawing from where it is kept; null when it is not there, or was made by something else. */
+  async load(key: string, { row, print, landmarks }: DrawingSource): Promise<DrawnHead | null> {
+    const found = await readDrawing(row);
+    return found?.print === print ? put(key, found.drawn, landmarks) : null;
   },
   forget(key: string): void {
+    waiting.get(key)?.();
     kept.delete(key);
   },
   /** @param sight what is put on the drawing late; null for its lines alone */
@@ -105,6 +137,9 @@ const painter = {
       .slice(0, MOST_SNAPS)
       .map(({ kind, line, ...at }) => ({ kind, at: [at.u, at.v], element: names.elements.get(drawing.lineElement[line]!)?.id ?? null }));
   },
+  /** Stretches of a line from a to b that lie in cut faces, metres from a. */
+  matter: (key: string, a: Vec2, b: Vec2): readonly (readonly [number, number])[] =>
+    matterOnLine(kept.get(key)?.drawn.drawing.regions ?? [], a, b),
   /** The outlines of an element in a drawing, for the wash: flat u v lists, closed ones first. */
   outlines(key: string, id: string): { faces: Float64Array[]; lines: Float64Array[] } {
     const own = kept.get(key);

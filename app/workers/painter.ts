@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
-import type { DrawnSight } from '../data/drawn-sight';
-import type { Painter } from './paint.worker';
+import type { DrawnHead } from '../data/drawn-sight';
+import type { DrawingSource, Painter } from './paint.worker';
 import { startWorker } from './worker-life';
 
 /** The painter ended twice at one picture. */
@@ -15,13 +15,15 @@ export class PainterDied extends Error {
 const TRIES = 2;
 
 interface Held {
-  readonly drawn: DrawnSight;
+  readonly source: DrawingSource;
   holders: number;
+  readonly onLost: () => void;
 }
 
 /**
- * The painter: one worker that paints all panes. It starts when first asked. When it dies it is started again with all drawings that are
- * shown, and what it was asked is asked once more. It forgets what nobody shows any more.
+ * The painter: one worker that paints all panes. Drawings come to it by a port from the engine, or from where they are kept; the page
+ * has none. It starts when first asked. When it dies it is started again with all drawings that are shown, and what it was asked is
+ * asked once more. It forgets what nobody shows any more.
  */
 class PainterLane {
   private readonly held = new Map<string, Held>();
@@ -30,11 +32,21 @@ class PainterLane {
   /** What is being asked: told when the painter dies. */
   private readonly asked = new Set<() => void>();
 
-  /** Gives a drawing to the painter, to be painted under a key until it is let go as often as it was given. */
-  async hold(key: string, drawn: DrawnSight): Promise<void> {
+  /**
+   * Has a drawing painted under a key until it is let go as often as it was held.
+   * @param onLost called when the painter died, and the drawing is kept nowhere
+   * @param port by which it comes; else it is fetched from where it is kept
+   * @returns null when it is not there; it is held all the same
+   */
+  async hold(key: string, source: DrawingSource, onLost: () => void, port?: MessagePort): Promise<DrawnHead | null> {
     const own = this.held.get(key);
-    this.held.set(key, { drawn, holders: (own?.holders ?? 0) + 1 });
-    await this.ask((painter) => painter.put(key, drawn));
+    this.held.set(key, { source, onLost, holders: (own?.holders ?? 0) + 1 });
+    let by = port;
+    return this.ask((painter) => {
+      const once = by;
+      by = undefined;
+      return once ? painter.take(key, source.landmarks, Comlink.transfer(once, [once])) : painter.load(key, source);
+    });
   }
 
   /** Nobody here shows it any more. */
@@ -82,7 +94,11 @@ class PainterLane {
     });
     const remote = Comlink.wrap<Painter>(worker);
     await ready;
-    await Promise.all(Array.from(this.held, ([key, { drawn }]) => remote.put(key, drawn)));
+    await Promise.all(
+      Array.from(this.held, async ([key, { source, onLost }]) => {
+        if (!(await remote.load(key, source))) onLost();
+      }),
+    );
     this.starting = null;
     return (this.remote = remote);
   }

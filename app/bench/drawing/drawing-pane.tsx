@@ -5,7 +5,6 @@ import { BackgroundGrip } from '../../backgrounds/background-grip';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
 import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
 import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
-import { drawingBounds } from '../../../core/linework/drawing';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
 import { PaneCanvas } from '../../board/pane-canvas';
@@ -54,7 +53,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
     // while the drawing is panned nothing under the pointer is named
     onPanned: () => store.set({ hit: null }),
   });
-  const isEmpty = live.drawn !== null && live.isCurrent && live.drawn.drawing.lineRole.length === 0;
+  const isEmpty = live.isCurrent && live.drawn?.isEmpty === true;
   return (
     <div
       {...bind()}
@@ -86,7 +85,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
           project={project.id}
           pane={pane}
           backgrounds={backgrounds}
-          box={drawingBounds(live.drawn.drawing)}
+          box={live.drawn.bounds}
           className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
         />
       )}

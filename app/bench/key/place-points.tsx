@@ -30,7 +30,7 @@ export function PlacePoints({ model, tool, onCancel }: Props) {
       {...quiet}
     >
       <b className="font-semibold text-madder">{first ? 'Second point' : 'First point'}</b>
-      <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ', Alt lets go of snaps'}, or type</span>
+      <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ''}, or type</span>
       <PointField
         of="of the point"
         from={first}

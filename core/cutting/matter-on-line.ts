@@ -1,5 +1,5 @@
-import type { Region } from '../../../core/cutting/cut-faces';
-import type { Vec2 } from '../../../core/geometry/vec3';
+import type { Vec2 } from '../geometry/vec3';
+import type { Region } from './cut-faces';
 
 /** The stretches along the line from a to b (in a drawing's coordinates) that lie in cut faces, metres from a, merged where they touch. */
 export function matterOnLine(regions: readonly Region[], a: Vec2, b: Vec2): [number, number][] {
