@@ -16,7 +16,15 @@ export default defineConfig({
     acceptDownloads: true,
     launchOptions: {
       ...(process.env['CHROME_PATH'] && { executablePath: process.env['CHROME_PATH'] }),
-      args: ['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+      // memory is told at once, not after the next collection
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+        '--enable-blink-features=ForceEagerMeasureMemory',
+      ],
     },
   },
   webServer: {

@@ -55,5 +55,8 @@ export const engines = (page: Page) => page.workers().filter((w) => w.url().incl
 export async function choose(scope: Page | Locator, label: string, option: string | RegExp): Promise<void> {
   await scope.getByRole('combobox', { name: label, exact: true }).click();
   const page = 'page' in scope ? scope.page() : scope;
-  await page.getByRole('option', typeof option === 'string' ? { name: option, exact: true } : { name: option }).first().click();
+  await page
+    .getByRole('option', typeof option === 'string' ? { name: option, exact: true } : { name: option })
+    .first()
+    .click();
 }

@@ -93,6 +93,8 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
         painted.current?.bitmap.close();
         painted.current = { bitmap, matrix: shifted, key };
         lay();
+        // which picture it is: of which drawing, at which scale
+        canvas.current?.setAttribute('data-painted', `${key} 1:${want.scale}`);
       }
       if (latest.current === want) break;
     }

@@ -117,8 +117,8 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
           if (wish.current !== now) continue;
           const token = wishes && { count: wishes, wish: Atomics.load(wishes, 0) };
           const { port1, port2 } = new MessageChannel();
-          const painted = show(now, print, true, port2);
-          painted.catch(() => undefined);
+          const coming = hold(now, print, port2);
+          coming.catch(() => undefined);
           try {
             const keep = { row: now.row, print };
             await pool[lane].run(
@@ -130,10 +130,12 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
             painter.release(paintKeyOf(now, print));
             throw error;
           }
-          if (!(await painted)) {
+          const drawn = await coming;
+          if (!drawn) {
             painter.release(paintKeyOf(now, print));
             throw new Error('The drawing was made, and lost on its way to the screen.');
           }
+          put(now, print, drawn, true);
           setQuick(null);
         } catch (error) {
           if (error instanceof Stopped) wish.current = null;
@@ -171,25 +173,27 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
       return new Promise((resolve) => setTimeout(resolve, REST));
     }
 
-    /** Has a drawing painted, by a port or from where it is kept; false when it is not there. */
-    async function show(of: Wish, print: string, isWhatIsWished: boolean, port?: MessagePort): Promise<boolean> {
-      const paintKey = paintKeyOf(of, print);
-      const source = { row: of.row, print, landmarks: marksOf(of) };
+    /** Shows what is kept; false when it is not there. */
+    async function show(of: Wish, print: string, isWhatIsWished: boolean): Promise<boolean> {
+      const drawn = await hold(of, print);
+      if (drawn) put(of, print, drawn, isWhatIsWished);
+      else painter.release(paintKeyOf(of, print));
+      return drawn !== null;
+    }
+
+    /** Has a drawing painted, which comes by a port or from where it is kept. Whoever asks for it lets it go if it does not come. */
+    function hold(of: Wish, print: string, port?: MessagePort): Promise<DrawnHead | null> {
       const lost = () => {
         // it died with a painter, and is kept nowhere
         shownPrint.current = '';
         setAttempt((n) => n + 1);
       };
-      const drawn = await painter.hold(paintKey, source, lost, port);
-      if (!drawn) {
-        // one that comes by a port is let go by whoever asked for it
-        if (!port) painter.release(paintKey);
-        return false;
-      }
-      if (isGone.current) {
-        painter.release(paintKey);
-        return true;
-      }
+      return painter.hold(paintKeyOf(of, print), { row: of.row, print, landmarks: marksOf(of) }, lost, port);
+    }
+
+    function put(of: Wish, print: string, drawn: DrawnHead, isWhatIsWished: boolean): void {
+      const paintKey = paintKeyOf(of, print);
+      if (isGone.current) return painter.release(paintKey);
       if (held.current) painter.release(held.current);
       held.current = paintKey;
       last.current = of.row;
@@ -197,7 +201,6 @@ export function useDrawing(row: string | null, model: ModelInfo, sight: Sight | 
       shownPrint.current = print;
       shownKey.current = isWhatIsWished ? of.key : '';
       setShown({ row: of.row, key: shownKey.current, drawn, paintKey });
-      return true;
     }
   }, [row, key, lane, attempt, wishes]);
 

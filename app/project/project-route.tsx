@@ -54,6 +54,13 @@ export default function ProjectRoute({ params }: Route.ComponentProps) {
     const soon = setTimeout(() => void import('./carry-out').catch(() => undefined), 1500);
     return () => clearTimeout(soon);
   }, []);
+  useEffect(() => {
+    const leave = pool.enter();
+    return () => {
+      readied = '';
+      leave();
+    };
+  }, []);
   useEffect(() => hearTabs(params.project, () => void revalidate()), [params.project, revalidate]);
   return <Outlet />;
 }

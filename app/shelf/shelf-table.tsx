@@ -19,7 +19,7 @@ export function ShelfTable({ rows, onRename, onSave, onDelete }: Props) {
   const [renaming, setRenaming] = useState<string | null>(null);
   return (
     <Table
-      label="Projects"
+      label="Kept in this browser"
       rows={rows}
       rowKey={(row) => row.id}
       rowHeight={30}

@@ -103,3 +103,31 @@ it('the quick cut does not wait for a model that is not given: it fails, and the
   vi.stubGlobal('crossOriginIsolated', false);
   expect(await quickCut('m', {} as Sight)).toEqual(['a cut']);
 });
+
+it('without a project workers rest once they have nothing to do, and not before; a project that comes back finds them', async () => {
+  vi.useFakeTimers({ toFake: ['setTimeout'], shouldAdvanceTime: true });
+  const pool = await lanes();
+  const leave = pool.enter();
+  await pool.live.run(ask((e) => e.echo(1)));
+  const endless = new AbortController();
+  const running = pool.back.run(
+    ask((e) => e.slow()),
+    endless.signal,
+  );
+  await vi.advanceTimersByTimeAsync(3000);
+  expect(FakeWorker.all.map((w) => w.isEnded)).toEqual([false, false]);
+  leave();
+  await vi.advanceTimersByTimeAsync(3000);
+  // what is read or exported goes on
+  expect(FakeWorker.all.map((w) => w.isEnded)).toEqual([true, false]);
+  endless.abort();
+  await expect(running).rejects.toThrow('Stopped.');
+  const back = pool.enter();
+  expect(await pool.live.run(ask((e) => e.echo(2)))).toBe(2);
+  back();
+  const again = pool.enter();
+  await vi.advanceTimersByTimeAsync(3000);
+  expect(FakeWorker.all.at(-1)!.isEnded).toBe(false);
+  again();
+  vi.useRealTimers();
+});

@@ -28,6 +28,9 @@ class Lane {
   private running: Job | null = null;
   private life = 0;
 
+  /** @param onIdle told when there is nothing left to do */
+  constructor(private readonly onIdle: () => void) {}
+
   run<T>(work: (engine: Comlink.Remote<Engine>) => Promise<T>, signal?: AbortSignal): Promise<T> {
     return new Promise<T>((resolve, reject) => {
       if (signal?.aborted) return reject(new Stopped());
@@ -41,6 +44,15 @@ class Lane {
   /** Starts the worker before it is needed. */
   warm(): void {
     if (!this.worker && !this.running) void this.run((engine) => engine.has('')).catch(() => undefined);
+  }
+
+  /** Ends the worker, with the models that it holds, unless it has something to do; it is started again when it is asked. */
+  rest(): void {
+    if (this.running || this.queue.length || !this.worker) return;
+    this.life++;
+    this.worker.terminate();
+    this.worker = null;
+    this.engine = null;
   }
 
   private stop(job: Job): void {
@@ -76,7 +88,7 @@ class Lane {
   private async next(): Promise<void> {
     if (this.running) return;
     const job = this.queue.shift();
-    if (!job) return;
+    if (!job) return this.onIdle();
     this.running = job;
     if (!this.worker) await this.start();
     if (this.running !== job) return;
@@ -93,8 +105,38 @@ class Lane {
   }
 }
 
-/** Three lanes: the cut that follows the hand, the drawing that one waits for, and what may take its time (reading, exports). */
-export const pool = { cut: new Lane(), live: new Lane(), back: new Lane() };
+/**
+ * Three lanes: the cut that follows the hand, the drawing that one waits for, and what may take its time (reading, exports). Where no
+ * project is shown they rest as soon as they have nothing to do, so that a model that was left takes no memory.
+ */
+class Pool {
+  private shown = 0;
+  readonly cut = this.lane();
+  readonly live = this.lane();
+  readonly back = this.lane();
+
+  /** A project is shown from now on, until what this answers is called. */
+  enter(): () => void {
+    this.shown++;
+    return () => {
+      this.shown--;
+      // the next screen may show it again
+      setTimeout(() => this.shown === 0 && [this.cut, this.live, this.back].forEach((lane) => lane.rest()), REST);
+    };
+  }
+
+  private lane(): Lane {
+    const lane: Lane = new Lane(() => {
+      if (this.shown === 0) setTimeout(() => this.shown === 0 && lane.rest(), REST);
+    });
+    return lane;
+  }
+}
+
+/** Milliseconds without a project after which the lanes rest. */
+const REST = 1000;
+
+export const pool = new Pool();
 
 /** The quick cut of a sight, in a lane of its own. Where the page is isolated that lane shares the live lane's memory of the model. */
 export async function quickCut(model: string, sight: Sight): Promise<readonly Region[]> {
