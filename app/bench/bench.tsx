@@ -34,7 +34,7 @@ interface Props {
 }
 
 /** The main screen. Holds what is looked at; everything kept goes through the project's action. */
-export function Bench({ project, model, sights, selected, onSelect }: Props) {
+export function Bench({ project, model, sights, selected: kept, onSelect }: Props) {
   const commands = useCommands(project.id);
   const { send, last, putAway } = commands;
   const navigate = useNavigate();
@@ -45,7 +45,9 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
   const [store] = useState(() => new PointerStore());
   const firstField = useRef<HTMLInputElement>(null);
 
-  const draft = useDraft(selected, commands);
+  const draft = useDraft(kept, commands);
+  const { scale } = draft;
+  const selected = useMemo(() => kept && { ...kept, scale }, [kept, scale]);
   const { sight, change } = draft;
   const live = useDrawing(selected ? drawingRow(project.id, selected.id) : null, model, sight && withSets(sight, project));
   const frame = useMemo(() => (sight ? frameOf(model, sight) : null), [model, sight]);
@@ -154,7 +156,7 @@ export function Bench({ project, model, sights, selected, onSelect }: Props) {
           entry={selected}
           sight={sight}
           onChange={change}
-          onScale={acts.setScale}
+          onScale={draft.setScale}
           onFlip={acts.flip}
           onRemove={acts.remove}
           firstField={firstField}

@@ -6,7 +6,7 @@ import type { useCommands } from '../project/use-commands';
 
 /** The selected sight as the hand has it: what is kept, until something of it is moved or typed and the keeping has ended. */
 export function useDraft(selected: ProjectSight | null, { send, last }: ReturnType<typeof useCommands>) {
-  const [inHand, setInHand] = useState<{ id: string; sight: Sight } | null>(null);
+  const [inHand, setInHand] = useState<{ readonly id: string; readonly sight?: Sight; readonly scale?: number } | null>(null);
   const saved = selected?.sight ?? null;
   // what was kept is the truth again once it has changed, or once a change was refused
   const [settledOn, setSettledOn] = useState(saved);
@@ -16,14 +16,21 @@ export function useDraft(selected: ProjectSight | null, { send, last }: ReturnTy
     setHeard(last);
     if (settledOn !== saved || last?.fault) setInHand(null);
   }
+  const own = inHand?.id === selected?.id ? inHand : null;
   return {
-    sight: inHand?.id === selected?.id ? (inHand?.sight ?? saved) : saved,
+    sight: own?.sight ?? saved,
+    scale: own?.scale ?? selected?.scale ?? 100,
     /** Shows it without keeping it: the hand is still at it. */
-    show: (sight: Sight) => selected && setInHand({ id: selected.id, sight }),
+    show: (sight: Sight) => selected && setInHand({ ...own, id: selected.id, sight }),
     change: (next: Sight, label: string, goesOn = false) => {
       if (!selected) return;
-      setInHand({ id: selected.id, sight: next });
+      setInHand({ ...own, id: selected.id, sight: next });
       void send({ intent: 'change sight', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
+    },
+    setScale: (scale: number) => {
+      if (!selected) return;
+      setInHand({ ...own, id: selected.id, scale });
+      void send({ intent: 'change sight', label: `Scale of ${selected.sight.number}`, id: selected.id, scale });
     },
   };
 }

@@ -78,9 +78,6 @@ export function useSightActs(setup: Setup) {
       const own = sights.find((s) => s.id === id);
       if (own) void send({ intent: 'change sight', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
     },
-    setScale: (scale: number) => {
-      if (selected) void send({ intent: 'change sight', label: `Scale of ${selected.sight.number}`, id: selected.id, scale });
-    },
     flip: () => {
       if (sight?.kind === 'section') change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
     },

@@ -20,6 +20,17 @@ interface Props {
   readonly onFault?: (words: string | null) => void;
 }
 
+/** What a picture hangs on. */
+type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash'>;
+const isSame = (a: Wanted, b: Wanted | null): boolean =>
+  b !== null &&
+  a.paintKey === b.paintKey &&
+  a.matrix === b.matrix &&
+  a.size === b.size &&
+  a.scale === b.scale &&
+  a.sight === b.sight &&
+  a.wash === b.wash;
+
 interface Painted {
   readonly bitmap: ImageBitmap;
   readonly matrix: ViewMatrix;
@@ -38,6 +49,8 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
   const painted = useRef<Painted | null>(null);
   const latest = useRef({ paintKey, matrix, size, scale, sight, wash, onFault });
   const busy = useRef(false);
+  /** What the last picture was asked for: what changes nothing in it is not painted anew. */
+  const asPainted = useRef<Wanted | null>(null);
 
   const lay = () => {
     const target = canvas.current;
@@ -65,7 +78,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
     busy.current = true;
     for (;;) {
       const want = latest.current;
-      if (!want.paintKey || want.size.width < 1) break;
+      if (!want.paintKey || want.size.width < 1 || isSame(want, asPainted.current)) break;
       const ratio = window.devicePixelRatio || 1;
       const padX = Math.round(want.size.width * BEYOND),
         padY = Math.round(want.size.height * BEYOND);
@@ -90,6 +103,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
         break;
       }
       if (bitmap) {
+        asPainted.current = want;
         painted.current?.bitmap.close();
         painted.current = { bitmap, matrix: shifted, key };
         lay();
@@ -105,7 +119,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
     latest.current = { paintKey, matrix, size, scale, sight, wash, onFault };
     if (!paintKey && painted.current) {
       painted.current.bitmap.close();
-      painted.current = null;
+      painted.current = asPainted.current = null;
     }
     lay();
     void follow();

@@ -18,29 +18,31 @@ const fitsWhole = (word: string | undefined, name: string): boolean => word === 
  */
 export function style(drawing: Drawing, names: DrawingNames, sight: Titled, standard: Standard, scale: number): Graphic {
   const table = new PenTable(standard);
-  // lines of one role and element all find the same rule
-  const memory = new Map<string, readonly [pen: number, layer: number]>();
+  const kinds = new Kinds(names);
+  // lines of one role and kind of element all find the same rule
+  const memory = new Map<number, readonly [pen: number, layer: number]>();
   const [linePen, lineLayer] = [new Uint16Array(drawing.lineRole.length), new Uint16Array(drawing.lineRole.length)];
   drawing.lineRole.forEach((role, l) => {
-    const element = drawing.lineElement[l]!;
-    const joint = drawing.lineJoint[l] === 1;
+    const joint = drawing.lineJoint[l]!;
     const step = drawing.lineJump[l]!;
-    const jump = step > 0 ? drawing.jumps[step - 1]! : 0;
-    const key = `${role} ${joint} ${element} ${step}`;
+    const kind = kinds.of(drawing.lineElement[l]!);
+    const key = ((kind * ROLES.length + role) * 2 + joint) * 256 + step;
     let found = memory.get(key);
     if (!found) {
-      const { class: className = '', material = '' } = names.elements.get(element) ?? {};
+      const jump = step > 0 ? drawing.jumps[step - 1]! : 0;
+      const { class: className, material } = kinds.names[kind]!;
       const rule = standard.lines.find(
         (r) =>
           fitsWhole(r.role, ROLES[role]!) &&
-          (r.joint === undefined || r.joint === joint) &&
+          (r.joint === undefined || r.joint === (joint === 1)) &&
           (r.jump === undefined || r.jump <= jump) &&
           fitsWhole(r.class, className) &&
           fitsWord(r.material, material),
       )!;
       memory.set(key, (found = table.of(rule, { class: className, material })));
     }
-    [linePen[l], lineLayer[l]] = found as [number, number];
+    linePen[l] = found[0];
+    lineLayer[l] = found[1];
   });
   const fills = drawing.regions.map((region): RegionFill | null => {
     if (region.use === 'air') return null;
@@ -76,6 +78,26 @@ export function style(drawing: Drawing, names: DrawingNames, sight: Titled, stan
     texts: [],
     box: drawingBounds(drawing),
   };
+}
+
+/** Elements that a rule cannot tell apart, by a number: those of one class and one material. */
+class Kinds {
+  readonly names: { readonly class: string; readonly material: string }[] = [];
+  private readonly numbers = new Map<string, number>();
+  private readonly byElement = new Map<number, number>();
+  constructor(private readonly all: DrawingNames) {}
+
+  of(element: number): number {
+    let kind = this.byElement.get(element);
+    if (kind === undefined) {
+      const { class: className = '', material = '' } = this.all.elements.get(element) ?? {};
+      const words = `${className}\n${material}`;
+      kind = this.numbers.get(words);
+      if (kind === undefined) this.numbers.set(words, (kind = this.names.push({ class: className, material }) - 1));
+      this.byElement.set(element, kind);
+    }
+    return kind;
+  }
 }
 
 /** The colour as "#RRGGBB" for paper. Index 7 is black on paper. */

@@ -37,6 +37,7 @@ const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane({ model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground }: Props) {
+  const title = useMemo(() => sight && titled(sight), [sight]);
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
@@ -67,7 +68,7 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
         matrix={matrix}
         size={size}
         scale={entry?.scale ?? 100}
-        sight={sight && titled(sight)}
+        sight={title}
         onFault={setUnpainted}
         wash={wash}
         label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
