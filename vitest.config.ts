@@ -38,6 +38,8 @@ export default defineConfig({
             'react-router',
             'react-resizable-panels',
             'react-hotkeys-hook',
+            'cmdk',
+            'axe-core',
             '@tanstack/react-table',
             '@tanstack/react-virtual',
             'immer',

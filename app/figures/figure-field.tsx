@@ -37,7 +37,7 @@ export function FigureField({
   const left = useRef(false);
   const id = useId();
   const commit = (typed: string) => {
-    if (onClear && ['', 'none', unset].includes(typed.trim().toLowerCase())) {
+    if (onClear && ['', 'none'].includes(typed.trim().toLowerCase())) {
       setText(null);
       setExpected(null);
       onClear();

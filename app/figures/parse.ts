@@ -42,7 +42,8 @@ export function parseLength(input: string, context: FigureContext = {}): Parsed 
     return a === undefined || b === undefined ? { ok: false, expected: 'two grid tags, such as A..B' } : within((a + b) / 2);
   }
   if (/^[+-]\d+\.\d{3}$/.test(text)) return within(Number(text));
-  const onGrid = /^([A-Za-z][A-Za-z0-9]*)(?:([+-].*))?$/.exec(text);
+  // a tag that is a number needs its distance: by itself it is millimetres
+  const onGrid = /^([A-Za-z][A-Za-z0-9]*)(?:([+-].*))?$/.exec(text) ?? /^(\d+)([+-].+)$/.exec(text);
   if (onGrid && context.grid && onGrid[1]! in context.grid) {
     const by = onGrid[2] ? parseLength(onGrid[2].replace(/^\+/, ''), {}) : { ok: true as const, value: 0 };
     return by.ok ? within(context.grid[onGrid[1]!]! + by.value) : bad;

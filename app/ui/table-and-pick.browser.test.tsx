@@ -30,6 +30,16 @@ it('sets up what can be seen of many rows, sorts all of them, and comes back to 
   await vi.waitFor(() => expect(bodies().at(-1)).toBe(rows.at(-1)!.name));
 });
 
+it('follows rows that come and go', async () => {
+  const few = (n: number) => <Table label="Few" rows={rows.slice(0, n)} columns={columns} rowKey={(r) => r.id} />;
+  const screen = await render(few(4));
+  const count = () => screen.getByRole('region', { name: 'Few' }).element().querySelectorAll('tbody tr').length;
+  for (const n of [4, 3, 5, 0, 2]) {
+    await screen.rerender(few(n));
+    await vi.waitFor(() => expect(count()).toBe(n));
+  }
+});
+
 it('opens a list by mouse and by keys, and says what is not set', async () => {
   const onChange = vi.fn();
   const options = [['', 'not built'], ['wall', 'Wall'], ['slab', 'Slab']] as const; // prettier-ignore

@@ -73,8 +73,8 @@ export function DrawingPane({ model, entry, sight, live, view, setView, size, st
         wash={wash}
         label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
       />
+      {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
       <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
-        {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
         {live.quick && <QuickCut live={live} matrix={matrix.join(' ')} />}
       </svg>
       <Wash store={store} paintKey={live.paintKey} matrix={matrix} />

@@ -9,7 +9,7 @@ interface Props {
 
 /** The findings of the proof at their places: a ring, and the number that the chip gives it. Never part of a file. */
 export function ProofMarks({ findings, view, size }: Props) {
-  return findings.map(({ at, kind }, i) => {
+  const marks = findings.map(({ at, kind }, i) => {
     if (!at) return null;
     const [x, y] = [toX(view, size, at[0]), toY(view.zoom, view.v, size, at[1])];
     if (x < 0 || y < 0 || x > size.width || y > size.height) return null;
@@ -17,7 +17,7 @@ export function ProofMarks({ findings, view, size }: Props) {
     const side = x > size.width - 60 ? -1 : 1;
     const lift = y < 40 ? 1 : -1;
     return (
-      <g key={i} aria-label={`Finding ${i + 1}: ${kind}`}>
+      <g key={i} role="img" aria-label={`Finding ${i + 1}: ${kind}`}>
         <circle cx={x} cy={y} r={5} fill="none" stroke="var(--color-ochre)" strokeWidth={1.5} />
         <path d={`M${x + side * 4} ${y + lift * 4}l${side * 14} ${lift * 14}`} stroke="var(--color-ochre)" />
         <rect
@@ -41,4 +41,10 @@ export function ProofMarks({ findings, view, size }: Props) {
       </g>
     );
   });
+  if (marks.every((mark) => mark === null)) return null;
+  return (
+    <svg role="group" aria-label="Findings in the drawing" className="pointer-events-none absolute inset-0 h-full w-full">
+      {marks}
+    </svg>
+  );
 }

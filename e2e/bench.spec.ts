@@ -1,0 +1,172 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { drawn, drop, openDemo, row } from './support';
+
+/** The line of a section as it is kept. */
+const pathOf = (page: Page, number: string) =>
+  page.evaluate(
+    (wanted) =>
+      new Promise<[number, number][]>((resolve, reject) => {
+        const asked = indexedDB.open('tarvex');
+        asked.onsuccess = () => {
+          const rows = asked.result.transaction('sights').objectStore('sights').getAll();
+          rows.onerror = () => reject(rows.error);
+          rows.onsuccess = () => {
+            asked.result.close();
+            resolve(
+              (rows.result as { held: { sight: { number: string; path: [number, number][] } } }[]).find(
+                (r) => r.held.sight.number === wanted,
+              )!.held.sight.path,
+            );
+          };
+        };
+        asked.onerror = () => reject(asked.error);
+      }),
+    number,
+  );
+
+test('points are asked in the plan, whatever was chosen before; they snap to what is there, and dragging selects no text', async ({
+  page,
+}) => {
+  await openDemo(page);
+  // under a plan the Key is an elevation
+  await row(page, 'P-01').click();
+  await drawn(page, 'P-01');
+  await expect(page.getByRole('img', { name: 'Key, elevation' })).toBeVisible();
+  await page.keyboard.press('n');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('img', { name: 'Key, plan' })).toBeVisible();
+  await expect(page.getByText('First point')).toBeVisible();
+  const key = (await page.getByTestId('key').boundingBox())!;
+  await expect.poll(() => page.getByRole('img', { name: 'Key, plan' }).getAttribute('data-painted')).not.toBeNull();
+  const snap = page.getByTestId('snap');
+  // along a row of the plan until the hand is at a corner
+  const find = async (y: number, words: RegExp): Promise<[number, number]> => {
+    for (let x = key.x + 300; x < key.x + key.width - 40; x += 5) {
+      await page.mouse.move(x, y);
+      await page.waitForTimeout(25);
+      if ((await snap.count()) && words.test((await snap.textContent()) ?? '')) return [x, y];
+    }
+    throw new Error(`nothing like ${words} in this row`);
+  };
+  const [x, y] = await find(key.y + key.height * 0.5, /^(corner|end) of/);
+  await page.mouse.click(x, y);
+  await expect(page.getByText('Second point')).toBeVisible();
+  await page.keyboard.down('Alt');
+  await page.mouse.move(x + 3, y - 60);
+  await expect(snap).toHaveCount(0);
+  await page.mouse.click(x + 3, y - 60);
+  await page.keyboard.up('Alt');
+  await drawn(page, 'S-05');
+  const [a, b] = await pathOf(page, 'S-05');
+  // a corner of the model stands on whole millimetres, a place of the hand on some micrometre
+  const isWhole = (n: number) => Math.abs(n * 1000 - Math.round(n * 1000)) < 1e-6;
+  expect(a!.every(isWhole)).toBe(true);
+  expect(b!.every(isWhole)).toBe(false);
+  expect(Math.hypot(b![0] - a![0], b![1] - a![1])).toBeGreaterThan(0.5);
+
+  await page.mouse.move(key.x + 400, key.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(key.x + 500, key.y + key.height + 60, { steps: 4 });
+  await page.mouse.up();
+  expect(await page.evaluate(() => String(getSelection()))).toBe('');
+});
+
+test('who goes elsewhere while a file is read stays there, and what is read is on the Shelf', async ({ page }) => {
+  await openDemo(page);
+  const bench = page.url();
+  await page.getByRole('link', { name: 'Tarvex' }).click();
+  await expect(page.getByRole('link', { name: 'Heron Spit Tide Station' })).toBeVisible();
+  // the reading waits until one has gone
+  const boxes = Array.from({ length: 9000 }, (_, k) => {
+    const [x, y, n] = [(k % 95) * 2, Math.floor(k / 95) * 2, k * 8];
+    const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => `v ${x + (i & 1)} ${y + ((i >> 1) & 1)} ${i >> 2}`);
+    const faces = ['1 3 4 2', '5 6 8 7', '1 2 6 5', '3 7 8 4', '1 5 7 3', '2 4 8 6'].map((f) => `f ${f.split(' ').map((i) => Number(i) + n).join(' ')}`); // prettier-ignore
+    return `o b${k}\n${corners.join('\n')}\n${faces.join('\n')}\n`;
+  });
+  await drop(page, 'yard.obj', Buffer.from(boxes.join('')));
+  await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
+  await drawn(page, 'S-03');
+  await expect(page.getByText(/Reading yard\.obj/)).toHaveCount(0, { timeout: 30_000 });
+  await page.waitForTimeout(300);
+  expect(page.url()).toBe(bench);
+  await page.getByRole('link', { name: 'Tarvex' }).click();
+  await page.getByRole('link', { name: 'yard' }).click();
+  await page.waitForURL(/\/bench/);
+  expect(page.url()).not.toBe(bench);
+});
+
+test('a part of the page that an update has taken away is told in words, and nothing else is lost', async ({ page }) => {
+  await openDemo(page);
+  await page.route(/assets\/census-chart/, (route) => route.fulfill({ status: 404, body: 'gone' }));
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'Chart' }).click();
+  await expect(page.getByText('Nothing is lost: load the page anew')).toBeVisible();
+});
+
+test('the server renders with the production build of its router', () => {
+  const built = readFileSync('build/server/index.js', 'utf8');
+  expect(built).toContain('react-router/dist/production');
+  expect(built).not.toContain('react-router/dist/development');
+  expect(built).not.toMatch(/from ?["']react-router["']/);
+});
+
+test('nothing that can be opened has faults that axe can find', async ({ page }) => {
+  test.slow();
+  await openDemo(page);
+  const scan = async (where: string) =>
+    // what a menu hides from those who hear the page is hidden while it is open, and its own places are no landmarks
+    expect(
+      (
+        await new AxeBuilder({ page })
+          .disableRules(
+            where.startsWith('menu')
+              ? ['aria-hidden-focus', 'landmark-one-main', 'page-has-heading-one', 'region', 'scrollable-region-focusable']
+              : [],
+          )
+          .analyze()
+      ).violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.html}`),
+    ).toEqual([]);
+  const opened = async (where: string, open: () => Promise<unknown>, shown = page.getByRole('menu')) => {
+    await open();
+    await expect(shown.first()).toBeVisible();
+    await scan(where);
+    await page.keyboard.press('Escape');
+  };
+  const press = (name: string | RegExp) => () => page.getByRole('button', { name }).first().click();
+  await scan('bench');
+  await opened('menu, new sight', () => page.keyboard.press('n'));
+  await opened('menu, go to', () => page.keyboard.press('/'), page.getByRole('dialog'));
+  await opened('menu, keys', () => page.keyboard.press('?'), page.getByRole('dialog'));
+  await opened('menu, export', press('Export'));
+  await opened('menu, size', press(/^Shown at/));
+  await opened('menu, what is shown', press('Add to Only'));
+  await opened('menu, scale', () => page.getByRole('combobox', { name: 'Scale' }).click(), page.getByRole('listbox'));
+  await opened('menu, background', press('Background'), page.getByRole('dialog', { name: 'Backgrounds' }));
+  await opened('renaming', () => row(page, 'P-01').dblclick(), page.getByLabel('Name of P-01'));
+  await page.keyboard.press('n');
+  await opened('placing', () => page.keyboard.press('s'), page.getByText('First point'));
+  await row(page, 'P-01').click();
+  await drawn(page, 'P-01');
+  await scan('a plan');
+
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Checks')).toContainText('overlaps');
+  await scan('model');
+  await press('Chart')();
+  await press('Show finding 1')();
+  await scan('a finding, and the chart');
+  await page.getByLabel('Find elements').fill('wall');
+  await expect(page.getByLabel('Found elements')).toBeVisible();
+  await scan('found');
+  await opened('menu, class', () => page.getByRole('combobox', { name: 'Class' }).click(), page.getByRole('listbox'));
+
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Rename Heron Spit Tide Station' }).click();
+  await scan('shelf, renaming');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Delete Heron Spit Tide Station' }).click();
+  await expect(page.getByLabel('Bin')).toBeVisible();
+  await scan('shelf, bin');
+});
