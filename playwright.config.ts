@@ -7,8 +7,11 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 60_000,
   expect: { timeout: 15_000 },
-  fullyParallel: false,
-  workers: 1,
+  // a model of a million triangles takes a minute: npm run stopwatch
+  testIgnore: process.env['STOPWATCH'] ? [] : ['large-model.spec.ts'],
+  fullyParallel: true,
+  // a page waits much of its time: two of them fill two cores
+  workers: process.env['STOPWATCH'] ? 1 : 2,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

@@ -39,11 +39,11 @@ const bytesOf = (drawing: Drawing): string =>
 
 describe('what is passed over', () => {
   it.each<Kind>(['small elements', 'deep overlap'])('is hidden: visible lines are the same when hidden ones are wanted too: %s', (kind) => {
-    const model = KINDS[kind](60_000);
+    const model = KINDS[kind](24_000);
     const scene = prepare(model);
     for (const sight of SIGHTS.slice(0, 2)) {
       const [passing, all] = [false, true].map((hidden) => visible(draw(model, scene, { ...sight, hidden })));
-      expect(passing, sight.name).toBeGreaterThan(300);
+      expect(passing, sight.name).toBeGreaterThan(100);
       // where lines dive under a face, their end hangs on which face was asked, within the tolerance of depth
       expect(Math.abs(passing! - all!) / passing!, sight.name).toBeLessThan(1e-6);
     }

@@ -33,6 +33,8 @@ interface Props<R> {
 export function Table<R>({ label, rows, columns, rowKey, rowClass, span, rowHeight = 22, maxHeight }: Props<R>) {
   const [sorting, setSorting] = useState<SortingState>([]);
   const scroller = useRef<HTMLDivElement>(null);
+  // not compiled, and not to be: its functions answer anew each time
+  // eslint-disable-next-line react-hooks/incompatible-library
   const table = useReactTable<R>({
     data: rows as R[],
     columns: columns.map(({ title, value }): ColumnDef<R> => ({
