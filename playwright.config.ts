@@ -9,9 +9,9 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   // a model of a million triangles takes a minute: npm run stopwatch
   testIgnore: process.env['STOPWATCH'] ? [] : ['large-model.spec.ts'],
-  fullyParallel: true,
-  // a page waits much of its time: two of them fill two cores
-  workers: process.env['STOPWATCH'] ? 1 : 2,
+  fullyParallel: false,
+  // a page with its workers fills two cores by itself
+  workers: 1,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
