@@ -2,10 +2,11 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
 
   tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .pdf .json
   tarvex draw PROJECT.tarvex --out DIR                draw all sights of a project as it was set up on the screen
+  tarvex sights MODEL --make FORM --out FILE.json     make sights by rule: four sides, storeys, rooms, grid lines, a face
   tarvex inspect MODEL                                say what is in a model and what is doubtful
   tarvex check MODEL                                  what is wrong with a model before it is drawn
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
-  tarvex help draw | inspect | check | proof                  more about a command
+  tarvex help draw | sights | inspect | check | proof         more about a command
 
 MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, a plan in .dxf, an archive (.zip, .ifczip) with one in it, or a project (.tarvex) saved from the screen.
 Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings, or a doubtful drawing with --strict.
@@ -64,6 +65,17 @@ More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how fa
 "limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 } (a section ends at both ends of its path, unless "left" or "right" say otherwise; null opens one), "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, storey, material, name, id, or of several models one by the name of its file: { "model": "site" }.
 `;
 
+const SIGHTS = `tarvex sights MODEL --make FORM --out FILE.json [--unit U] [--up y|z] [--with FILE]
+
+Writes sights as a list of sight files, for tarvex draw MODEL --sight FILE.json --out DIR, or to be opened on the Bench. FORM is one of:
+  four-sides         elevations of the four sides, square to the building, named by the side that is seen, from true north
+  storeys            a plan for each storey, 1.2 m over its floor; a model without storeys has them where its walls stand
+  ceilings           a ceiling plan for each storey
+  rooms              of each room an elevation of each wall, the plan and the ceiling plan; --room NUMBER for one (may stand several times)
+  grid               a section along each grid line; grid A..D from one to another that runs alike, grid 1,3 those two
+  face ID@x,y,z      an elevation exactly parallel to the flat face of an element at a point (metres, coordinates of the file)
+`;
+
 const INSPECT = `tarvex inspect MODEL [--json] [--unit U] [--up y|z] [--with FILE]
 
 Says in words what a model holds: elements by class and storey, materials, build-ups, grid, north, size, and what is doubtful:
@@ -86,4 +98,4 @@ cuts that graze a face (with the nudge that helps), materials without a fill, el
 drawing is empty. A line for each finding, with its place in the drawing. Exit code 0 when there is none, 3 when there is any.
 `;
 
-export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, inspect: INSPECT, check: CHECK, proof: PROOF };
+export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, sights: SIGHTS, inspect: INSPECT, check: CHECK, proof: PROOF };

@@ -238,3 +238,31 @@ describe('the command line', () => {
     expect((await tarvex('inspect', at('step.obj'), '--correct', at('right.json'))).err).toMatch(/step\.rank must be less than/);
   });
 });
+
+describe('tarvex sights', () => {
+  it('makes sights by rule as a list that draw takes, each drawing a file of its number', async () => {
+    expect(await run(['sights', at('step.obj'), '--make', 'four-sides', '--out', at('sides.json')])).toBe(0);
+    const sights = JSON.parse(readFileSync(at('sides.json'), 'utf8')) as { number: string; name: string }[];
+    expect(sights.map((s) => `${s.number} ${s.name}`)).toEqual(['E-01 North', 'E-02 East', 'E-03 South', 'E-04 West']);
+    expect(await run(['draw', at('step.obj'), '--sight', at('sides.json'), '--out', at('sides'), '--format', 'svg'])).toBe(0);
+    expect(readdirSync(at('sides')).sort()).toEqual(sights.map((s) => `${s.number} ${s.name}.svg`));
+    expect(await run(['sights', at('step.obj'), '--make', 'face', 'step@1,0.5,1', '--out', at('face.json')])).toBe(0);
+    expect(readFileSync(at('face.json'), 'utf8')).toContain('"look":[0,0,-1]');
+  });
+
+  it.each([
+    [['--make', 'everything'], 2, /--make is "everything"; it can be four-sides, storeys/],
+    [['--make', 'face', 'step@1,2'], 2, /as ID@x,y,z in metres/],
+    [['--make', 'four-sides', 'north'], 2, /takes nothing behind it/],
+    [['--make', 'storeys', '--room', '7'], 2, /--room goes with --make rooms/],
+    [['--room', '7'], 1, /room "7" is not in the model; it has none/],
+    [['--make', 'grid A..C'], 1, /grid line "A" is not in the model; it has none/],
+    [['--make', 'face step@9,9,9'], 1, /element step has no face at that point: the nearest is/],
+  ] as const)('says what is wrong with %j, and writes nothing', async (args, code, words) => {
+    const said = vi.spyOn(process.stderr, 'write').mockReturnValue(true);
+    expect(await run(['sights', at('step.obj'), ...args, '--out', at('none.json')])).toBe(code);
+    expect(said.mock.calls.join('')).toMatch(words);
+    said.mockRestore();
+    expect(readdirSync(folder)).not.toContain('none.json');
+  });
+});

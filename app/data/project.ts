@@ -1,3 +1,4 @@
+import { nextNumber as nextOf } from '../../core/sights/make/number';
 import type { Background } from './background';
 import type { FiledSet, FiledSight, FileForms } from '../../core/project-file/project-file';
 import type { Sight } from '../../core/sights/sight';
@@ -43,15 +44,6 @@ export const byId = <T extends { readonly id: string }>(things: readonly T[]): R
 
 /** Order of the Register: by kind, then by number. */
 export const KIND_ORDER = ['plan', 'ceiling plan', 'section', 'elevation', 'axonometric', 'perspective'] as const;
-export const KIND_LETTER: Readonly<Record<Sight['kind'], string>> = {
-  plan: 'P',
-  'ceiling plan': 'C',
-  section: 'S',
-  elevation: 'E',
-  axonometric: 'X',
-  perspective: 'V',
-};
-
 export function orderedSights(project: Project): ProjectSight[] {
   const rank = (s: ProjectSight) => KIND_ORDER.indexOf(s.sight.kind);
   return Object.values(project.sights).sort(
@@ -59,12 +51,6 @@ export function orderedSights(project: Project): ProjectSight[] {
   );
 }
 
-/** The number after the highest of a kind: S-01, S-02 … A number that was given once is not given again while later ones stand. */
-export function nextNumber(project: Project, kind: Sight['kind'], taken: readonly string[] = []): string {
-  const letter = KIND_LETTER[kind];
-  const pattern = new RegExp(`^${letter}-(\\d+)$`);
-  const used = [...Object.values(project.sights).map((s) => s.sight.number), ...taken].map((number) =>
-    Number(pattern.exec(number)?.[1] ?? 0),
-  );
-  return `${letter}-${String(Math.max(0, ...used) + 1).padStart(2, '0')}`;
-}
+/** The next number of a kind in a project. */
+export const nextNumber = (project: Project, kind: Sight['kind'], taken: readonly string[] = []): string =>
+  nextOf(kind, [...Object.values(project.sights).map((s) => s.sight.number), ...taken]);

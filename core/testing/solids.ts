@@ -68,6 +68,12 @@ export function turned(solid: Solid, steps: 0 | 1 | 2): Solid {
   return { ...solid, corners: solid.corners.map(turn) };
 }
 
+/** The solid turned about the Z axis, counter-clockwise, degrees. */
+export function spun(solid: Solid, degrees: number): Solid {
+  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  return { ...solid, corners: solid.corners.map(([x, y, z]) => [x * c - y * s, x * s + y * c, z]) };
+}
+
 export const moved = (solid: Solid, [dx, dy, dz]: Vec3): Solid => ({
   ...solid,
   corners: solid.corners.map(([x, y, z]) => [x + dx, y + dy, z + dz]),

@@ -1,0 +1,213 @@
+import { describe, expect, it } from 'vitest';
+import type { Model } from '../../model/model';
+import { prepare } from '../../scene/prepare';
+import { box, modelOf, moved, polygon, prism, spun } from '../../testing/solids';
+import { drawModel } from '../../testing/views';
+import { drawingBounds } from '../../linework/drawing';
+import { ROLES } from '../role';
+import { checkSight } from '../sight-schema';
+import { floorLevels } from './floor-levels';
+import { fourSides } from './four-sides';
+import { nextNumber, numbered } from './number';
+import { ofFace } from './of-face';
+import { ofRooms } from './of-rooms';
+import { onGrid } from './on-grid';
+import { onStoreys } from './on-storeys';
+
+const DEGREE = Math.PI / 180;
+const walls = (height = 2.5, z = 0) => [
+  box([0, 0, z], [8, 0.3, height]),
+  box([0, 4.7, z], [8, 0.3, height]),
+  box([0, 0.3, z], [0.3, 4.4, height]),
+  box([7.7, 0.3, z], [0.3, 4.4, height]),
+];
+const named = (solid: ReturnType<typeof box>, name: string, more = {}) => ({ solid, name, class: 'Wall', ...more });
+const dotOf = (a: readonly number[], b: readonly number[]) => a.reduce((sum, x, i) => sum + x * b[i]!, 0);
+
+describe('the four sides', () => {
+  const turned = (degrees: number) => walls().map((w) => spun(w, degrees));
+  it.each([
+    [0, 0],
+    [17, 0],
+    [17, -40],
+    [-30, 100],
+    [45, 0],
+  ])('of a house turned by %d degrees, north by %d: square to it, each named by the side that is seen', (turn, north) => {
+    const model = { ...modelOf(turned(turn)), trueNorth: [Math.sin(north * DEGREE), Math.cos(north * DEGREE)] as const };
+    const sights = fourSides(model, prepare(model));
+    expect(sights.map((s) => s.name)).toEqual(['North', 'East', 'South', 'West']);
+    expect(sights.map((s) => s.number)).toEqual(['E-01', 'E-02', 'E-03', 'E-04']);
+    sights.forEach(({ frame }, k) => {
+      const look = frame!.look;
+      // along the walls, to a tenth of a degree
+      const askew = ((((Math.atan2(look[1], look[0]) / DEGREE - turn) % 90) + 90) % 90) as number;
+      expect(Math.min(askew, 90 - askew)).toBeLessThan(0.06);
+      // the north side is seen by whoever looks south: within an eighth of a turn
+      const seen = (north + k * 90) * DEGREE;
+      expect(-look[0] * Math.sin(seen) - look[1] * Math.cos(seen)).toBeGreaterThan(Math.cos(45.1 * DEGREE));
+      // the plane stands before all geometry
+      for (const { corners } of turned(turn)) for (const p of corners) expect(dotOf([p[0] - frame!.origin[0], p[1] - frame!.origin[1]], look)).toBeGreaterThan(0.99); // prettier-ignore
+    });
+    for (const sight of sights) expect(drawModel(model, checkSight(sight, 'made')).lineRole.length).toBeGreaterThan(0);
+  });
+});
+
+describe('storeys', () => {
+  const shed = modelOf(walls());
+  it('have a plan each, or a ceiling plan, 1.2 m over their floor', () => {
+    const model = { ...shed, storeys: [{ name: 'Ground', elevation: 0 }, { name: 'Loft', elevation: 2.7 }] }; // prettier-ignore
+    expect(onStoreys(model, prepare(model), 'plan', ['P-03'])).toEqual([
+      { kind: 'plan', number: 'P-04', name: 'Ground', storey: 'Ground', height: 1.2, depth: null },
+      { kind: 'plan', number: 'P-05', name: 'Loft', storey: 'Loft', height: 1.2, depth: null },
+    ]);
+    expect(onStoreys(model, prepare(model), 'ceiling plan').map((s) => s.number)).toEqual(['C-01', 'C-02']);
+  });
+
+  /** Two storeys of walls on slabs, with what is no floor: tables, sills, a parapet, a landing. */
+  const house = (z: number) =>
+    modelOf(
+      [
+        box([0, 0, -0.2], [8, 5, 0.2]),
+        ...walls(2.5),
+        box([0, 0, 2.5], [8, 5, 0.25]),
+        ...walls(2.4, 2.75),
+        box([0, 0, 5.15], [8, 5, 0.2]),
+        // a parapet stands on the roof, a top on a table, a shelf along a wall, a chimney on nothing much
+        ...walls(0.9, 5.35),
+        box([1, 1, 0.72], [2.4, 1.2, 0.04]),
+        box([0.3, 0.3, 1.1], [7.4, 0.35, 0.04]),
+        box([3, 2, 1.25], [1.2, 1, 0.15]),
+      ].map((solid) => moved(solid, [100, 50, z])),
+    );
+  it('are found where a model tells none: where walls stand, in the coordinates of the file', () => {
+    for (const z of [0, 12.35]) {
+      const model = house(z);
+      expect(floorLevels(model, prepare(model))).toEqual([z, +(z + 2.75).toFixed(3)]);
+      const plans = onStoreys(model, prepare(model), 'plan');
+      expect(plans.map((p) => p.height)).toEqual([+(z + 1.2).toFixed(3), +(z + 3.95).toFixed(3)]);
+      // cut there, its four walls are what is cut
+      for (const plan of plans) expect(drawModel(model, checkSight(plan, 'made')).regions.length).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('grid lines', () => {
+  const arc = Array.from({ length: 13 }, (_, i) => [20 + 5 * Math.cos((i * 10 - 60) * DEGREE), 5 * Math.sin((i * 10 - 60) * DEGREE), 0] as const); // prettier-ignore
+  const model: Pick<Model, 'grid' | 'origin'> = {
+    origin: [1000, 2000, 0],
+    grid: [
+      ...['A', 'B', 'C', 'D'].map((tag, i) => ({ tag, from: [i * 4, -2, 0] as const, to: [i * 4, 9, 0] as const })),
+      { tag: '1', from: [-2, 0, 0], to: [14, 0, 0] },
+      { tag: '3', from: [-2, 6, 0], to: [14, 6, 0] },
+      { tag: 'R', from: arc[0]!, to: arc.at(-1)!, curve: arc },
+    ],
+  };
+  it('are cut along, one, some or a row of them, with both ends in the plane and the tag in the name', () => {
+    expect(onGrid(model, 'A..C').map((s) => s.name)).toEqual(['Grid A', 'Grid B', 'Grid C']);
+    expect(onGrid(model, 'D..B').map((s) => s.name)).toEqual(['Grid D', 'Grid C', 'Grid B']);
+    expect(onGrid(model, '1, 3').map((s) => s.path)).toEqual([[[998, 2000], [1014, 2000]], [[998, 2006], [1014, 2006]]]); // prettier-ignore
+    expect(onGrid(model, '')).toHaveLength(7);
+  });
+  it('that are arcs give a section tangent at their middle, as long as the arc, and say so', () => {
+    const { name, path = [] } = onGrid(model, 'R')[0]!;
+    expect(name).toBe('Grid R, tangent at its middle');
+    const length = 12 * 2 * 5 * Math.sin(5 * DEGREE);
+    expect(path[0]![0]).toBeCloseTo(1025, 6);
+    expect(path[1]![0]).toBeCloseTo(1025, 6);
+    expect(path[1]![1] - path[0]![1]).toBeCloseTo(length, 6);
+  });
+  it('that are not there are refused, and a row of lines that cross', () => {
+    expect(() => onGrid(model, 'X')).toThrow(expect.objectContaining({ code: 'grid-unknown', facts: { tag: 'X', tags: 'A B C D 1 3 R' } }));
+    expect(() => onGrid(model, 'A..1')).toThrow(expect.objectContaining({ code: 'grid-unknown' }));
+  });
+});
+
+describe('rooms', () => {
+  /** A room of 4 by 3 by 2.4 m with walls of 0.2, turned, and a box in a corner. */
+  const roomModel = (degrees: number): Model => {
+    const at = (solid: ReturnType<typeof box>) => moved(spun(solid, degrees), [30, 10, 2]);
+    const model = modelOf([
+      { solid: at(box([0, 0, 0], [4, 3, 2.4])), name: '101', class: 'Space', use: 'space' },
+      ...[box([-0.2, -0.2, 0], [4.4, 0.2, 2.6]), box([-0.2, 3, 0], [4.4, 0.2, 2.6]), box([-0.2, 0, 0], [0.2, 3, 2.6]), box([4, 0, 0], [0.2, 3, 2.6])].map((w, i) => named(at(w), `w${i}`)), // prettier-ignore
+      named(at(box([-0.2, -0.2, -0.2], [4.4, 3.4, 0.2])), 'floor'),
+      named(at(box([-0.2, -0.2, 2.4], [4.4, 3.4, 0.2])), 'deck'),
+      named(at(box([0.5, 2.4, 0], [0.6, 0.5, 0.9])), 'chest'),
+    ]);
+    return { ...model, elements: model.elements.map((e) => (e.use === 'space' ? { ...e, facts: { longName: 'Store' } } : e)) };
+  };
+  it.each([0, 17, -38])(
+    'turned by %d degrees have an elevation of each wall, a plan and a ceiling plan, as large as they are',
+    (degrees) => {
+      const model = roomModel(degrees);
+      const sights = ofRooms(model, ['101']);
+      expect(sights.map((s) => s.kind)).toEqual(['elevation', 'elevation', 'elevation', 'elevation', 'plan', 'ceiling plan']);
+      expect(new Set(sights.map((s) => s.name)).size).toBe(6);
+      for (const { name } of sights) expect(name).toMatch(/^101 Store, /);
+      const sizes = sights.map(({ limits }) => [limits!.right!, limits!.top!].map((x) => +x.toFixed(6)));
+      expect(sizes.slice(0, 4).map(([w]) => w).sort()).toEqual([3, 3, 4, 4]); // prettier-ignore
+      expect(sizes.slice(0, 4).map(([, h]) => h)).toEqual([2.4, 2.4, 2.4, 2.4]);
+      for (const size of sizes.slice(4)) expect([...size].sort()).toEqual([3, 4]);
+      sights.slice(0, 4).forEach((sight) => {
+        const { frame, depth, limits } = sight;
+        // the plane stands inside, and reaches to the wall: its point at that depth lies on a side of the room
+        const middle = [0, 1].map((k) => frame!.origin[k]! + frame!.look[k]! * depth! + (k ? -frame!.look[0]! : frame!.look[1]!) * (limits!.right! / 2)); // prettier-ignore
+        const local = [Math.cos(-degrees * DEGREE), Math.sin(-degrees * DEGREE)];
+        const [x, y] = [middle[0]! - 30, middle[1]! - 10];
+        const [u, v] = [x * local[0]! - y * local[1]!, x * local[1]! + y * local[0]!];
+        expect(Math.min(Math.abs(u), Math.abs(u - 4), Math.abs(v), Math.abs(v - 3))).toBeLessThan(1e-6);
+        const box = drawingBounds(drawModel(model, checkSight(sight, 'made')));
+        expect(box[2]).toBeLessThanOrEqual(limits!.right! + 1e-6);
+        expect(box[3]).toBeLessThanOrEqual(2.4 + 1e-6);
+      });
+      // the chest stands at one wall, and in the plan
+      const seen = sights.map((sight) => {
+        const drawing = drawModel(model, checkSight(sight, 'made'));
+        const chest = model.elements.findIndex((e) => e.id === 'chest');
+        return drawing.lineElement.some((e, l) => e === chest && ROLES[drawing.lineRole[l]!] !== 'hidden');
+      });
+      expect(seen[4]).toBe(true);
+      expect(seen[5]).toBe(false);
+      expect(seen.slice(0, 4).filter(Boolean).length).toBeGreaterThan(0);
+    },
+  );
+  it('that are not there are refused by their number', () => {
+    expect(() => ofRooms(roomModel(0), ['7'])).toThrow(
+      expect.objectContaining({ code: 'room-unknown', facts: { room: '7', rooms: '101' } }),
+    );
+    expect(ofRooms(roomModel(0), ['store'])).toHaveLength(6);
+  });
+});
+
+describe('a face', () => {
+  const leaning = modelOf([named(spun(prism([[0, 0], [6, 0], [6, 4], [0, 4]], 0, 3, [3, 2]), 23.5), 'roof'), named(prism(polygon(20, 0, 2, 48), 0, 3), 'tank')]); // prettier-ignore
+  it('is looked at exactly square, however odd its angle, and is as large in the drawing as it is', () => {
+    // the south slope: corners (0,0,0), (6,0,0) and the tip (3,2,3)
+    const [c, s] = [Math.cos(23.5 * DEGREE), Math.sin(23.5 * DEGREE)];
+    const turn = ([x, y, z]: readonly [number, number, number]) => [x * c - y * s, x * s + y * c, z] as const;
+    const point = turn([3, 2 / 3, 1]);
+    const [sight] = ofFace(leaning, prepare(leaning), 'roof', [...point]);
+    const n = turn([0, -3 / Math.hypot(2, 3), 2 / Math.hypot(2, 3)]);
+    expect(sight!.frame!.cut).toBe(false);
+    sight!.frame!.look.forEach((x, k) => expect(x).toBeCloseTo(-n[k]!, 9));
+    const [u0, , u1] = drawingBounds(drawModel(leaning, checkSight({ ...sight!, show: [{ name: 'roof' }] }, 'made')));
+    expect(u1 - u0).toBeCloseTo(6, 6);
+  });
+  it('that is curved is refused, and a point that is on none', () => {
+    const scene = prepare(leaning);
+    expect(() => ofFace(leaning, scene, 'tank', [22 * 0.999, 0, 1.5])).toThrow(expect.objectContaining({ code: 'face-curved' }));
+    expect(ofFace(leaning, scene, 'tank', [20, 0, 3])[0]!.frame!.look).toEqual([0, 0, -1]);
+    expect(() => ofFace(leaning, scene, 'roof', [3, 50, 1])).toThrow(expect.objectContaining({ code: 'face-unknown' }));
+    expect(() => ofFace(leaning, scene, 'gone', [0, 0, 0])).toThrow(expect.objectContaining({ code: 'face-unknown' }));
+  });
+  it('of a wall that ends in a rounding is flat', () => {
+    const round = Array.from({ length: 13 }, (_, i) => [8 + 0.3 * Math.sin((i * 15 * Math.PI) / 180), 0.3 - 0.3 * Math.cos((i * 15 * Math.PI) / 180)] as const); // prettier-ignore
+    const model = modelOf([named(prism([[0, 0], ...round, [0, 0.6]], 0, 3), 'wall')]); // prettier-ignore
+    expect(ofFace(model, prepare(model), 'wall', [4, 0, 1])[0]!.frame!.look).toEqual([0, 1, 0]);
+    expect(() => ofFace(model, prepare(model), 'wall', [8.3, 0.3, 1])).toThrow(expect.objectContaining({ code: 'face-curved' }));
+  });
+});
+
+it('numbers go on after the highest of their kind', () => {
+  expect(nextNumber('section', ['S-02', 'S-9', 'P-40', 'Shaft'])).toBe('S-10');
+  expect(numbered([{ kind: 'plan', name: 'a' }, { kind: 'section', name: 'b' }, { kind: 'plan', name: 'c' }], ['P-01']).map((s) => s.number)).toEqual(['P-02', 'S-01', 'P-03']); // prettier-ignore
+});
