@@ -1,7 +1,5 @@
 import { expect, it, vi } from 'vitest';
 import type { Vec2 } from '../../core/geometry/vec3';
-import { gridSnaps } from '../bench/key/grid-snaps';
-import type { ModelInfo } from '../data/database';
 import { PointsTool } from './points-tool';
 import { Snapper } from './snapper';
 
@@ -48,21 +46,4 @@ it('means the first of what is near, the next one by asking, and none out of rea
   expect(snapper.meant([1, 0], 0.2)).toBeNull();
   snapper.offer([a]);
   expect(snapper.meant([0, 0], 0.2)).toBe(a);
-});
-
-it('finds grid lines and their crossings in the coordinates of the file', () => {
-  const model = {
-    origin: [100, 50, 0],
-    grid: [
-      { tag: 'A', from: [2, -5, 0], to: [2, 20, 0] },
-      { tag: '1', from: [-5, 4, 0], to: [20, 4, 0] },
-      { tag: 'R', from: [0, 0, 0], to: [9, 9, 0], curve: [[0, 0, 0]] },
-    ],
-  } as unknown as ModelInfo;
-  expect(gridSnaps(model, [102.1, 54.1], 0.3)).toEqual([
-    { at: [102, 54], words: 'grid A and 1' },
-    { at: [102, 54.1], words: 'grid A' },
-    { at: [102.1, 54], words: 'grid 1' },
-  ]);
-  expect(gridSnaps(model, [102.1, 60], 0.3)).toEqual([{ at: [102, 60], words: 'grid A' }]);
 });

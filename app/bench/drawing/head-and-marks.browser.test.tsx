@@ -3,9 +3,7 @@ import { userEvent } from 'vitest/browser';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { render } from 'vitest-browser-react';
 import type { ShownFinding } from '../../data/drawn-sight';
-import { KeyLines } from '../key/key-lines';
 import { Palette } from '../palette';
-import { shedInfo } from '../../testing/shed';
 import { CanvasHead } from './canvas-head';
 import { ProofMarks } from './proof-marks';
 
@@ -87,20 +85,6 @@ it('marks findings at their places under the number of the chip, told to those w
   // without a place, and beyond the pane, there is none
   expect(screen.container.querySelectorAll('circle')).toHaveLength(1);
   expect((await axe.run(screen.container)).violations.map((v) => v.id)).toEqual([]);
-});
-
-it('lays the lines of a file over the Key only when they are asked for', async () => {
-  const flat = [{ id: 'f', kind: 'dimension', storey: 0, lines: [Float64Array.from([0, 0, 0, 5, 0, 0])], texts: [] }];
-  const model = shedInfo({ flat: flat as never });
-  const frame = { origin: [0, 0], right: [1, 0], look: [0, 1] } as const;
-  const size = { width: 400, height: 300 };
-  const screen = await render(<KeyLines model={model} storey={0} view={{ u: 0, v: 0, keyV: 0, zoom: 50 }} {...{ frame, size }} />);
-  const lines = () => screen.getByTestId('key-lines').element().querySelectorAll('path').length;
-  expect(lines()).toBe(0);
-  await userEvent.click(screen.getByRole('button', { name: 'Show 1 lines of the file' }));
-  expect(lines()).toBe(1);
-  await userEvent.click(screen.getByRole('button', { name: 'Hide 1 lines of the file' }));
-  expect(lines()).toBe(0);
 });
 
 it('goes to a sight or a command by its words', async () => {

@@ -22,7 +22,7 @@ export function OutlineBar({ outlines, points }: { readonly outlines: Outlines; 
   return (
     <form
       aria-label="Outlines"
-      className="absolute top-2 left-3 z-10 flex max-w-[calc(100%-200px)] flex-wrap items-baseline gap-x-3 gap-y-1 border border-madder bg-sheet px-2 py-1"
+      className="absolute top-2 left-3 z-10 flex max-w-[calc(100%-120px)] flex-wrap items-baseline gap-x-3 gap-y-1 border border-madder bg-sheet px-2 py-1"
       {...quiet}
       onKeyDown={(e) => e.key !== 'Escape' && e.stopPropagation()}
       onSubmit={(e) => {
@@ -98,7 +98,7 @@ export function OutlineBar({ outlines, points }: { readonly outlines: Outlines; 
       <button type="button" className="word" title="Escape" onClick={outlines.stop}>
         Done
       </button>
-      <span className="text-graphite">{isBusy ? 'building…' : 'Shift squares, Alt picks an outline'}</span>
+      <span className="text-graphite">{isBusy ? 'building…' : 'Alt picks an outline'}</span>
     </form>
   );
 }
