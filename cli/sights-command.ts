@@ -2,11 +2,8 @@ import { Fault } from '../core/faults/fault';
 import type { Vec3 } from '../core/geometry/vec3';
 import type { Model } from '../core/model/model';
 import { prepare } from '../core/scene/prepare';
-import { fourSides } from '../core/sights/make/four-sides';
+import { makeSights, SIGHT_FORMS, type SightForm } from '../core/sights/make/make-sights';
 import { ofFace } from '../core/sights/make/of-face';
-import { ofRooms } from '../core/sights/make/of-rooms';
-import { onGrid } from '../core/sights/make/on-grid';
-import { onStoreys } from '../core/sights/make/on-storeys';
 import type { Sight } from '../core/sights/sight';
 import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readModelFile } from './read-model';
@@ -51,30 +48,17 @@ function namingFile<T>(file: string, work: () => T): T {
 function maker(form: string, rooms: readonly string[]): (model: Model) => readonly Sight[] {
   const [kind = '', ...rest] = form.split(/\s+/);
   const which = rest.join(' ');
-  const alone = (make: (model: Model) => readonly Sight[]) => {
-    if (which) throw new UsageFault(`--make ${kind} takes nothing behind it; it is "${form}"`);
+  if (isForm(kind)) {
+    if (which && kind !== 'grid') throw new UsageFault(`--make ${kind} takes nothing behind it; it is "${form}"`);
     if (rooms.length && kind !== 'rooms') throw new UsageFault(`--room goes with --make rooms; it is "${form}"`);
-    return make;
-  };
-  switch (kind) {
-    case 'four-sides':
-      return alone((model) => fourSides(model, prepare(model)));
-    case 'storeys':
-      return alone((model) => onStoreys(model, prepare(model), 'plan'));
-    case 'ceilings':
-      return alone((model) => onStoreys(model, prepare(model), 'ceiling plan'));
-    case 'rooms':
-      return alone((model) => ofRooms(model, rooms));
-    case 'grid':
-      return (model) => onGrid(model, which);
-    case 'face': {
-      const { id, point } = faceOf(which);
-      return (model) => ofFace(model, prepare(model), id, point);
-    }
-    default:
-      throw new UsageFault(`--make is "${form}"; it can be ${FORMS}`);
+    return (model) => makeSights(model, prepare(model), kind, kind === 'grid' ? [which] : rooms);
   }
+  if (kind !== 'face') throw new UsageFault(`--make is "${form}"; it can be ${FORMS}`);
+  const { id, point } = faceOf(which);
+  return (model) => ofFace(model, prepare(model), id, point);
 }
+
+const isForm = (kind: string): kind is SightForm => (SIGHT_FORMS as readonly string[]).includes(kind);
 
 function faceOf(which: string): { id: string; point: Vec3 } {
   const at = which.lastIndexOf('@');

@@ -166,3 +166,31 @@ test('nothing that can be opened has faults that axe can find', async ({ page })
   await expect(page.getByLabel('Bin')).toBeVisible();
   await scan('shelf, bin');
 });
+
+test('all drawings of the rooms, a section on each grid line: made in one step each, taken back in one, not made twice', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const register = page.getByLabel('Register');
+  await page.keyboard.press('n'); // 1
+  await page.keyboard.press('r'); // 2
+  await expect(register).toContainText('56 sights');
+  const wall = register.getByRole('button', { name: /G4 Pump room, wall 2/ });
+  await wall.click();
+  await expect(wall).toContainText('current');
+  // as large as the room: 2.85 by 2.25 m
+  const slate = page.getByLabel('Slate');
+  await expect(slate.getByLabel('Right', { exact: true })).toHaveValue(/^2.850$/);
+  await expect(slate.getByLabel('Top', { exact: true })).toHaveValue('+2.250');
+  await expect(page.getByText('Proof clean')).toBeVisible();
+  await page.keyboard.press('n');
+  await page.keyboard.press('r');
+  await expect(page.getByRole('alert')).toContainText('All of these are there already.');
+  await page.getByRole('button', { name: 'Put away' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(register).toContainText('8 sights');
+  await page.keyboard.press('n');
+  await page.keyboard.press('g');
+  await expect(register).toContainText('18 sights');
+  await expect(register.getByRole('button', { name: /Grid E/ })).toBeVisible();
+});

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to a sight or a command'],
-  ['N then S E P A', 'new sight: section, four elevations, plans, isometric'],
+  ['N then S G E P C R A F', 'new sights: section, on the grid, four elevations, plans, ceilings, rooms, isometric, from files'],
   [', and .', 'previous and next sight'],
   ['C', 'first figure of the cut'],
   ['X', 'other side'],

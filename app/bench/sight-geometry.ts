@@ -19,7 +19,13 @@ export const frameOf = (model: ModelInfo, sight: Sight): Frame => resolveSight(m
 /** How the Key lies under a sight: the plan with the sight looking up the page. Plans have the front elevation below them instead. */
 export function keyFrameOf(model: ModelInfo, sight: Sight | null): KeyFrame {
   const unturned: KeyFrame = { origin: [model.origin[0], model.origin[1]], right: [1, 0], look: [0, 1] };
-  if (!sight || sight.kind === 'plan') return unturned;
+  if (!sight) return unturned;
+  if (sight.kind === 'plan') {
+    // a plan of a storey counts as the model does; one of a room has a zero and a direction of its own
+    if (!sight.frame) return unturned;
+    const { origin, right } = frameOf(model, sight);
+    return { origin: [origin[0], origin[1]], right: [right[0], right[1]], look: [-right[1], right[0]] };
+  }
   const { origin, right } = frameOf(model, sight);
   const l = Math.hypot(right[0], right[1]);
   if (l < 1e-9) return unturned;

@@ -82,6 +82,9 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
     command('section', 'New section by two points', () => actions.create('section'), 'N S'),
     command('elevations', 'Four elevations', () => actions.create('elevations'), 'N E'),
     command('plans', 'A plan for each storey', () => actions.create('plans'), 'N P'),
+    command('ceilings', 'A ceiling plan for each storey', () => actions.create('ceilings'), 'N C'),
+    command('rooms', 'All drawings of each room', () => actions.create('rooms'), 'N R'),
+    command('grid', 'A section on each grid line', () => actions.create('grid'), 'N G'),
     command('isometric', 'New isometric', () => actions.create('isometric'), 'N A'),
     ...(selected
       ? [

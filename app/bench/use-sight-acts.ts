@@ -1,6 +1,9 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { PointsTool } from '../board/points-tool';
+import { pool } from '../workers/pool';
+import { usualScale } from '../figures/usual-scale';
+import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
@@ -26,8 +29,20 @@ interface Setup {
 const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section'>, string>> = {
   elevations: 'Four elevations',
   plans: 'Plans for the storeys',
+  ceilings: 'Ceiling plans',
+  rooms: 'Drawings of the rooms',
+  grid: 'Sections on the grid',
   isometric: 'Isometric',
 };
+/** What the engine makes by rule, and what is said where the model has nothing for it. */
+const BY_RULE = {
+  plans: ['storeys', 'No floor with walls on it was found in the model.'],
+  ceilings: ['ceilings', 'No floor with walls on it was found in the model.'],
+  rooms: ['rooms', 'The model has no rooms: no element of it is a space.'],
+  grid: ['grid', 'The model has no grid lines.'],
+} as const;
+/** Made in one step that is looked at before anything else. */
+const MOST = 400;
 
 /** What can be done with sights as a whole: made, taken away, turned round, moved a step, gone through. */
 export function useSightActs(setup: Setup) {
@@ -55,10 +70,33 @@ export function useSightActs(setup: Setup) {
       );
       return;
     }
-    const make = { elevations: fourElevations, plans: plansForStoreys, isometric: (...of: Parameters<typeof isometric>) => [isometric(...of)] }; // prettier-ignore
-    const made = make[choice](project, model);
-    if (made.length) add(LABELS[choice], made);
-    else onFault(model.storeys.length ? 'Every storey has its plan already.' : 'The model has no storeys: a plan needs one.');
+    const made = choice === 'elevations' ? fourElevations(project, model) : choice === 'isometric' ? [isometric(project, model)] : [];
+    if (made.length) return add(LABELS[choice], made);
+    if (choice === 'plans' && model.storeys.length) {
+      const plans = plansForStoreys(project, model);
+      return plans.length ? add(LABELS.plans, plans) : onFault('Every storey has its plan already.');
+    }
+    void byRule(choice as keyof typeof BY_RULE);
+  };
+  /** Sights that the engine makes of what the model holds; those that are there already are not made again. */
+  const byRule = async (choice: keyof typeof BY_RULE) => {
+    const [form, nothing] = BY_RULE[choice];
+    const has = { plans: true, ceilings: true, rooms: model.elements.some((e) => e.use === 'space'), grid: model.grid.length > 0 }[choice];
+    if (!has) return onFault(nothing);
+    try {
+      const taken = sights.map((s) => s.sight.number);
+      const found = await pool.live.run((engine) => engine.makeSights(model.id, form, taken));
+      const isThere = (own: Sight) => sights.some(({ sight: s }) => s.kind === own.kind && s.name === own.name);
+      const fresh = found.filter((own) => !isThere(own)).slice(0, MOST);
+      if (!fresh.length) return onFault(found.length ? 'All of these are there already.' : nothing);
+      const scale = usualScale(model.bounds);
+      add(
+        LABELS[choice],
+        fresh.map((own) => ({ id: crypto.randomUUID(), scale, sight: own })),
+      );
+    } catch (error) {
+      onFault((error as Error).message);
+    }
   };
   const removeSight = (id: string) => {
     const at = sights.findIndex((s) => s.id === id);

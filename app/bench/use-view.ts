@@ -102,5 +102,6 @@ function keyMiddle({ bounds }: ModelInfo, { origin, look }: KeyFrame, sight: Sig
   ];
   const vs = corners.map(([x, y]) => (x - origin[0]) * look[0] + (y - origin[1]) * look[1]);
   const middle = (Math.min(...vs) + Math.max(...vs)) / 2;
-  return sight?.kind === 'section' ? Math.min(Math.max(middle, -1), 1) : middle;
+  // what has a place of its own in the plan is near the middle
+  return sight?.kind === 'section' || sight?.frame ? Math.min(Math.max(middle, -1), 1) : middle;
 }

@@ -19,6 +19,7 @@ import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/geometry/shared-memory';
+import type { SightForm } from '../../core/sights/make/make-sights';
 import type { Sight } from '../../core/sights/sight';
 import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
@@ -205,6 +206,14 @@ const engine = {
       port?.close();
       const kept = keepDrawing(keep.row, keep.print, drawn);
       return { head: headOf(drawn), isKept: keep.isAwaited !== true || (await kept) };
+    }),
+
+  /** Sights by rule, of what the model holds; each with a number that none of those taken has. */
+  makeSights: (id: string, form: SightForm, taken: readonly string[]): Promise<Sight[]> =>
+    plainly('this model', async () => {
+      const { model, scene } = await open(id);
+      const { makeSights } = await import('../../core/sights/make/make-sights');
+      return makeSights(model, scene, form, [], taken);
     }),
 
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>

@@ -6,7 +6,8 @@ import { moveFrame, type Frame } from '../geometry/frame';
 import { legsOf } from '../sights/legs';
 import { resolveSight } from '../sights/resolve-sight';
 import { shownParts } from '../sights/shown';
-import type { Sight } from '../sights/sight';
+import { limitsOf } from '../sights/limits';
+import type { Limits, Sight } from '../sights/sight';
 import { Facing, viewSpace } from '../visibility/view-space';
 import type { Finding } from './finding';
 
@@ -25,14 +26,21 @@ export function grazingCuts(model: Model, prepared: Scene, sight: Sight): Findin
   const scene = atModelSize(prepared);
   if (sight.kind !== 'section' || sight.frame || sight.path!.length < 3) return grazed(model, scene, sight);
   return legsOf(sight).flatMap(({ sight: leg, from, length }) =>
-    grazed(model, scene, leg, 0, length).map((finding) => ({ ...finding, at: [finding.at![0] + from, finding.at![1]] as const })),
+    grazed(model, scene, leg, { left: 0, right: length }).map((finding) => ({
+      ...finding,
+      at: [finding.at![0] + from, finding.at![1]] as const,
+    })),
   );
 }
 
-/** @param left, right the stretch of the picture that is asked for */
-function grazed(model: Model, scene: Scene, sight: Sight, left = -Infinity, right = Infinity): Finding[] {
+/** @param within the part of the picture that is asked for: what lies beyond is not drawn, and grazes nothing */
+function grazed(model: Model, scene: Scene, sight: Sight, within: Limits = limitsOf(sight, Infinity) ?? {}): Finding[] {
   const plane = resolveSight(model, sight);
   if (!plane.cut) return [];
+  const [left, right] = [within.left ?? -Infinity, within.right ?? Infinity];
+  const [bottom, top] = [within.bottom ?? -Infinity, within.top ?? Infinity];
+  // a ceiling is drawn as in a mirror
+  const side = sight.kind === 'ceiling plan' ? -1 : 1;
   const frame = moveFrame(plane.frame, model.origin);
   const shown = partsNear(scene, frame, shownParts(model, sight));
   const { u, v, w, facing } = viewSpace(scene, frame, shown);
@@ -42,7 +50,9 @@ function grazed(model: Model, scene: Scene, sight: Sight, left = -Infinity, righ
     for (let t = scene.partTriangleStart[part]!; t < scene.partTriangleStart[part + 1]!; t++) {
       const [a, b, c] = [scene.triangles[t * 3]!, scene.triangles[t * 3 + 1]!, scene.triangles[t * 3 + 2]!];
       if (Math.abs(w[a]!) > GRAZE || Math.abs(w[b]!) > GRAZE || Math.abs(w[c]!) > GRAZE || facing[t] === Facing.edgeOn) continue;
-      if (Math.max(u[a]!, u[b]!, u[c]!) < left || Math.min(u[a]!, u[b]!, u[c]!) > right) continue;
+      const [ua, ub, uc] = [u[a]! * side, u[b]! * side, u[c]! * side];
+      if (Math.max(ua, ub, uc) <= left || Math.min(ua, ub, uc) >= right) continue;
+      if (Math.max(v[a]!, v[b]!, v[c]!) <= bottom || Math.min(v[a]!, v[b]!, v[c]!) >= top) continue;
       const area = Math.abs((u[b]! - u[a]!) * (v[c]! - v[a]!) - (v[b]! - v[a]!) * (u[c]! - u[a]!)) / 2;
       const element = scene.partElement[part]!;
       const known = byElement.get(element);
@@ -53,7 +63,7 @@ function grazed(model: Model, scene: Scene, sight: Sight, left = -Infinity, righ
       } else
         byElement.set(element, {
           area,
-          at: [Math.min(right, Math.max(left, (u[a]! + u[b]! + u[c]!) / 3)), (v[a]! + v[b]! + v[c]!) / 3],
+          at: [Math.min(right, Math.max(left, (ua + ub + uc) / 3)), Math.min(top, Math.max(bottom, (v[a]! + v[b]! + v[c]!) / 3))],
           off: (w[a]! + w[b]! + w[c]!) / 3,
           front: sign,
         });

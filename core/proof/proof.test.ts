@@ -35,6 +35,23 @@ describe('the proof of a drawing', () => {
     expect(check(wall, FRONT)).toEqual([]);
   });
 
+  it('says nothing of faces beyond the limits, which are not drawn; in a ceiling plan the place is where it is drawn', () => {
+    const two = modelOf([
+      { solid: box([0, 0, 0], [4, 0.3, 1.2]), class: 'Wall', name: 'low' },
+      { solid: box([8, 0, 0], [4, 0.3, 2.5]), class: 'Wall', name: 'high' },
+    ]);
+    const frame = (z: number) => ({ origin: [0, 0, 1.2] as const, look: [0, 0, z] as const, up: [0, 1, 0] as const, cut: true });
+    const plan: Sight = { kind: 'plan', number: 'P', name: '', frame: frame(-1) };
+    const grazed = (sight: Sight) => check(two, sight).filter((f) => f.code === 'grazing-cut');
+    expect(grazed(plan)).toHaveLength(1);
+    expect(grazed({ ...plan, limits: { left: 6, right: 13 } })).toEqual([]);
+    expect(grazed({ ...plan, limits: { bottom: 0.3, top: 4 } })).toEqual([]);
+    const ceiling: Sight = { ...plan, kind: 'ceiling plan', frame: frame(1) };
+    const [found] = grazed({ ...ceiling, limits: { left: 0, right: 5 } });
+    expect(found!.at![0]).toBeGreaterThan(0);
+    expect(grazed({ ...ceiling, limits: { left: -9, right: 0 } })).toEqual([]);
+  });
+
   it('names a cut that grazes a face, the nudge, and what each side would show', () => {
     expect(words(check(wall, at(0.0005)))).toEqual([
       'grazing cut: the plane runs 0.5 mm from a face of Wall "W1"; moved 5 mm away it cuts it, moved 5 mm nearer it shows its face',

@@ -4,10 +4,11 @@ import { frameOf, toKey } from '../sight-geometry';
 import { MADDER, SHEET, VERDIGRIS, WASH, type SignProps } from './sign';
 
 /** The level of a plan, in the elevation under it. */
-export function PlanSign({ model, sight, view, size, onGrip }: SignProps) {
+export function PlanSign({ model, sight, frame, view, size, onGrip }: SignProps) {
   const y = toY(view.zoom, view.keyV, size, frameOf(model, sight).origin[2]);
-  const [x0, x1] = [toX(view, size, model.bounds[0] - model.origin[0]) - 20, toX(view, size, model.bounds[3] - model.origin[0]) + 20].map(
-    (x) => Math.min(Math.max(x, 190), size.width - 30),
+  const corners = [0, 3].flatMap((i) => [1, 4].map((j) => toKey(frame, [model.bounds[i]!, model.bounds[j]!])[0]));
+  const [x0, x1] = [toX(view, size, Math.min(...corners)) - 20, toX(view, size, Math.max(...corners)) + 20].map((x) =>
+    Math.min(Math.max(x, 190), size.width - 30),
   ) as [number, number];
   const reach = sight.depth ?? null;
   const middle = x0 + (x1 - x0) * 0.44;
@@ -61,7 +62,7 @@ export function PlanSign({ model, sight, view, size, onGrip }: SignProps) {
   );
 }
 
-/** An elevation cuts nothing: its line stands in front of the model, in verdigris. */
+/** The line of an elevation, in verdigris: it stands in front of the model, or where its plane is. */
 export function ElevationSign({ model, sight, frame, view, size }: SignProps) {
   const corners: Vec2[] = [
     [0, 1],
@@ -69,9 +70,11 @@ export function ElevationSign({ model, sight, frame, view, size }: SignProps) {
     [3, 4],
     [0, 4],
   ].map(([i, j]) => toKey(frame, [model.bounds[i!]!, model.bounds[j!]!]));
-  const front = Math.min(...corners.map((c) => c[1]));
-  const us = corners.map((c) => c[0]);
-  const y = Math.min(toY(view.zoom, view.keyV, size, front) + 14, size.height - 14);
+  // one that has a plane stands there, as wide as its limits; else before the model
+  const { frame: own, limits } = sight;
+  const front = own ? toKey(frame, [own.origin[0], own.origin[1]])[1] : Math.min(...corners.map((c) => c[1]));
+  const us = [limits?.left ?? Math.min(...corners.map((c) => c[0])), limits?.right ?? Math.max(...corners.map((c) => c[0]))];
+  const y = Math.min(toY(view.zoom, view.keyV, size, front) + (own ? 0 : 14), size.height - 14);
   const [x0, x1] = [Math.max(toX(view, size, Math.min(...us)), 190), Math.min(toX(view, size, Math.max(...us)), size.width - 30)];
   const middle = (x0 + x1) / 2;
   return (

@@ -35,7 +35,10 @@ export function useKeyHand({ model, keyFrame, shown, view, size, tool }: Setup) 
     snapper,
     paintKey: shown.live.paintKey,
     // the plan is drawn about the model's origin, its front at the height of the file
-    toBoard: ([u, v]) => (shown.isElevation ? fromKey(keyFrame, [u, v + model.origin[2]]) : [model.origin[0] + u, model.origin[1] + v]),
+    toBoard: ([u, v]) =>
+      shown.isElevation
+        ? fromKey(keyFrame, [u + toKey(keyFrame, [model.origin[0], model.origin[1]])[0], v + model.origin[2]])
+        : [model.origin[0] + u, model.origin[1] + v],
     more: (at, reach) => (shown.isElevation ? [] : gridSnaps(model, at, reach)),
     onOffered: () => {
       if (!tool.wantsSnaps) snapper.offer([]);

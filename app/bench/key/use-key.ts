@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { Sight } from '../../../core/sights/sight';
+import type { Vec2 } from '../../../core/geometry/vec3';
 import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { ModelInfo } from '../../data/database';
 import { compose, paneMatrix, type BenchView, type PaneSize } from '../../board/view';
@@ -23,8 +24,11 @@ export function useKey(
     const at = model.storeys.findIndex((s, i) => used.has(i) && s.elevation > -0.01);
     return Math.max(0, at);
   });
+  // the front lies under the plan: seen along what is up in it
+  const [fx, fy] = frame.look;
+  const front = useMemo((): Vec2 => [tidy(fx), tidy(fy)], [fx, fy]);
   const key = useMemo<Sight>(() => {
-    if (isElevation) return { kind: 'elevation', number: 'key', name: 'key', toward: [0, 1], depth: null };
+    if (isElevation) return { kind: 'elevation', number: 'key', name: 'key', toward: front, depth: null };
     const row = model.storeys[storey];
     if (row) return { kind: 'plan', number: 'key', name: 'key', storey: row.name, height: PLAN_HEIGHT, depth: null };
     // a model without storeys is cut at half its height
@@ -36,15 +40,18 @@ export function useKey(
       frame: { origin: [model.origin[0], model.origin[1], level], look: [0, 0, -1], up: [0, 1, 0], cut: true },
       depth: null,
     };
-  }, [isElevation, model, storey]);
-  const live = useDrawing(`${project}/key-${isElevation ? 'front' : storey}`, model, key, 'back');
+  }, [isElevation, model, storey, front]);
+  const live = useDrawing(`${project}/key-${isElevation ? ['front', ...(front[0] ? front : [])].join(' ') : storey}`, model, key, 'back');
 
   // The key is drawn once for each storey, about the model's origin; turning it is only a matter of the map to the screen.
   const matrix = useMemo<ViewMatrix>(() => {
     const pane = paneMatrix(view, view.keyV, size);
-    if (isElevation) return compose(pane, [1, 0, 0, 1, 0, model.origin[2]]);
     const [u0, v0] = toKey(frame, [model.origin[0], model.origin[1]]);
+    if (isElevation) return compose(pane, [1, 0, 0, 1, u0, model.origin[2]]);
     return compose(pane, [frame.right[0], frame.look[0], frame.right[1], frame.look[1], u0, v0]);
   }, [view, size, isElevation, frame, model]);
   return { live, matrix, isElevation, storey, setStorey };
 }
+
+/** Twelve digits: a direction along an axis is exactly that. */
+const tidy = (n: number): number => Math.round(n * 1e12) / 1e12 + 0;

@@ -1,12 +1,15 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 
-export type NewSightChoice = 'section' | 'elevations' | 'plans' | 'isometric';
+export type NewSightChoice = 'section' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric';
 
 const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['section', 'Section by two points', 'S'],
+  ['grid', 'A section on each grid line', 'G'],
   ['elevations', 'Four elevations', 'E'],
   ['plans', 'A plan for each storey', 'P'],
+  ['ceilings', 'A ceiling plan for each storey', 'C'],
+  ['rooms', 'All drawings of each room', 'R'],
   ['isometric', 'Isometric', 'A'],
 ];
 

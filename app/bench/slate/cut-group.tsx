@@ -64,16 +64,18 @@ export function CutGroup({ model, sight, onChange, firstField }: SlateProps) {
   if (sight.kind === 'plan' && sight.height !== undefined) {
     const height = sight.height;
     return (
-      <Group title="Cut" note="level, mm over the storey" tone="text-madder">
-        <Pair>
-          <Pick
-            label="Storey"
-            labelWidth={38}
-            value={typeof sight.storey === 'string' ? sight.storey : null}
-            options={model.storeys.map((s) => [s.name, s.name])}
-            onChange={(to) => onChange({ ...sight, storey: to }, `Storey of ${sight.number}`)}
-          />
-        </Pair>
+      <Group title="Cut" note={sight.storey === undefined ? 'level, mm in the file' : 'level, mm over the storey'} tone="text-madder">
+        {sight.storey !== undefined && (
+          <Pair>
+            <Pick
+              label="Storey"
+              labelWidth={38}
+              value={typeof sight.storey === 'string' ? sight.storey : null}
+              options={model.storeys.map((s) => [s.name, s.name])}
+              onChange={(to) => onChange({ ...sight, storey: to }, `Storey of ${sight.number}`)}
+            />
+          </Pair>
+        )}
         <Pair>
           <FigureField
             label="Height"

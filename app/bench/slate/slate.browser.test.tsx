@@ -76,6 +76,13 @@ it('chooses storey, height and scale of a plan, and what goes on it', async () =
   expect(onChange.mock.lastCall![0].grid).toBe(false);
 });
 
+it('of a plan without a storey gives the level in the file alone', async () => {
+  const screen = await slate({ ...plan, storey: undefined, height: 13.55 });
+  await expect.element(screen.getByText('level, mm in the file')).toBeVisible();
+  expect(screen.getByRole('combobox', { name: 'Storey' }).query()).toBeNull();
+  expect((await typed(screen, 'Height', '14m')).height).toBe(14);
+});
+
 it('counts what is shown, by classes and sets, and takes a rule away', async () => {
   const screen = await slate({ ...section, show: [{ class: 'Door', use: 'exclude' }] });
   await expect.element(screen.getByText('4 of 5')).toBeVisible();
