@@ -24,6 +24,19 @@ export default tseslint.config(
   },
   { files: ['app/**/*.tsx', 'app/**/*.ts'], ...reactHooks.configs.flat.recommended },
   {
+    files: ['app/**/*.tsx'],
+    ignores: ['**/*.test.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...['Literal[value=/#[0-9A-Fa-f]{6}/]', 'TemplateElement[value.raw=/#[0-9A-Fa-f]{6}/]'].map((selector) => ({
+          selector,
+          message: 'colours come from the tokens of app.css.',
+        })),
+      ],
+    },
+  },
+  {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts', 'core/testing/**'],
     rules: {

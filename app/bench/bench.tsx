@@ -20,6 +20,7 @@ import { Register } from './register/register';
 import { useStates } from './register/use-states';
 import { frameOf, gridAlong, keyFrameOf } from './sight-geometry';
 import { Slate } from './slate/slate';
+import { troubleOf } from './trouble';
 import { useBenchKeys } from './use-bench-keys';
 import { useDraft } from './use-draft';
 import { useSightActs } from './use-sight-acts';
@@ -173,11 +174,4 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
       <KeysCard open={open === 'keys'} onOpen={(to) => setOpen(to ? 'keys' : null)} />
     </div>
   );
-}
-
-/** What went wrong, under its heading: a change that was refused, something that cannot be made, a drawing that failed. */
-function troubleOf(refused: string | null, fault: string | null, undrawn: string | null) {
-  if (refused) return { what: 'not kept', words: refused, again: false };
-  if (fault) return { what: 'not made', words: fault, again: false };
-  return undrawn ? { what: 'not drawn', words: undrawn, again: true } : null;
 }
