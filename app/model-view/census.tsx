@@ -54,7 +54,7 @@ export function Census({ model, shown, sets, onSaveSet, onDeleteSet }: Props) {
           onChange={(e) => setText(e.target.value)}
         />
       </div>
-      <div className="flex items-center justify-between border-b border-rule2 px-3 pb-1.5">
+      <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 border-b border-rule2 px-3 pb-1.5">
         <Choice
           label="Count"
           value={measure}

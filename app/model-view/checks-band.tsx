@@ -64,14 +64,14 @@ export function ChecksBand({ model, checks, accepted, selected, onSelect, onAcce
         </b>
       ),
     },
-    { title: 'finding', width: 180, ...words((check) => checkWords(check)) },
-    { title: 'elements', ...words((check) => namesOf(model, check)) },
-    { title: 'storey', width: 110, className: 'text-graphite', ...words((check) => storeyOf(model, check)) },
-    { title: 'what it does to a drawing', width: 330, className: 'text-graphite', ...words(({ kind }) => CONSEQUENCES[kind]) },
+    { title: 'finding', width: 160, ...words((check) => checkWords(check)) },
+    { title: 'elements', className: 'pr-3', ...words((check) => namesOf(model, check)) },
+    { title: 'storey', width: 90, className: 'text-graphite', ...words((check) => storeyOf(model, check)) },
+    { title: 'what it does to a drawing', className: 'text-graphite', ...words(({ kind }) => CONSEQUENCES[kind]) },
     {
       title: 'what can be done',
       isUntitled: true,
-      width: 190,
+      width: 170,
       cell: (row) =>
         'check' in row && (
           <span className="flex gap-3">

@@ -51,7 +51,8 @@ export function ShelfTable({ rows, onRename, onSave, onDelete }: Props) {
         },
         {
           title: 'model',
-          className: 'text-graphite',
+          // on a small screen its name has the room
+          className: 'text-graphite max-[1100px]:hidden',
           value: (row) => row.fileName ?? '',
           cell: ({ fileName, source }) => (fileName ? `${fileName}, ${source}` : 'model missing'),
         },
@@ -59,7 +60,7 @@ export function ShelfTable({ rows, onRename, onSave, onDelete }: Props) {
         { title: 'sights', width: 60, className: 'text-right', value: (row) => row.sights, cell: (row) => row.sights },
         {
           title: 'changed',
-          width: 160,
+          width: 150,
           className: 'pl-6 text-graphite',
           value: (row) => row.changed,
           cell: (row) => date(row.changed),
@@ -67,7 +68,7 @@ export function ShelfTable({ rows, onRename, onSave, onDelete }: Props) {
         {
           title: 'what can be done',
           isUntitled: true,
-          width: 220,
+          width: 200,
           className: 'pl-4 text-right',
           cell: (row) => (
             <>
