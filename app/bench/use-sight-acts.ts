@@ -41,8 +41,6 @@ const BY_RULE = {
   rooms: ['rooms', 'The model has no rooms: no element of it is a space.'],
   grid: ['grid', 'The model has no grid lines.'],
 } as const;
-/** Made in one step that is looked at before anything else. */
-const MOST = 400;
 
 /** What can be done with sights as a whole: made, taken away, turned round, moved a step, gone through. */
 export function useSightActs(setup: Setup) {
@@ -87,7 +85,7 @@ export function useSightActs(setup: Setup) {
       const taken = sights.map((s) => s.sight.number);
       const found = await pool.live.run((engine) => engine.makeSights(model.id, form, taken));
       const isThere = (own: Sight) => sights.some(({ sight: s }) => s.kind === own.kind && s.name === own.name);
-      const fresh = found.filter((own) => !isThere(own)).slice(0, MOST);
+      const fresh = found.filter((own) => !isThere(own));
       if (!fresh.length) return onFault(found.length ? 'All of these are there already.' : nothing);
       const scale = usualScale(model.bounds);
       add(

@@ -1,6 +1,7 @@
 import type { ModelInfo } from '../data/database';
 import { Table } from '../ui/table';
 import { measured, measureWords, type CensusRow, type Measure } from './census-groups';
+import { CensusWords } from './census-words';
 import type { Shown } from './use-shown';
 
 interface Props {
@@ -41,24 +42,11 @@ export function CensusTable({ title, list, model, measure, shown }: Props) {
           title: 'what can be done',
           isUntitled: true,
           width: 96,
-          cell: (row) => {
-            const isHidden = shown.isHidden(row.elements);
-            return (
-              <span className="hidden gap-2 group-focus-within:flex group-hover:flex">
-                <button
-                  type="button"
-                  className="word"
-                  aria-label={`${isHidden ? 'Show' : 'Hide'} ${row.name}`}
-                  onClick={() => (isHidden ? shown.show : shown.hide)(row.elements)}
-                >
-                  {isHidden ? 'Show' : 'Hide'}
-                </button>
-                <button type="button" className="word" aria-label={`Only ${row.name}`} onClick={() => shown.only(row.elements)}>
-                  Only this
-                </button>
-              </span>
-            );
-          },
+          cell: (row) => (
+            <span className="hidden gap-2 group-focus-within:flex group-hover:flex">
+              <CensusWords row={row} shown={shown} />
+            </span>
+          ),
         },
         { title: measure, width: 68, className: 'pr-3 text-right', value, cell: (row) => measureWords(value(row), measure) },
       ]}

@@ -4,6 +4,7 @@ import type { ModelInfo } from '../data/database';
 import type { ElementSet } from '../data/project';
 import { Choice } from '../ui/choice';
 import { censusGroups, measured, measureWords, type CensusRow, type Measure } from './census-groups';
+import { CensusWords } from './census-words';
 import { CensusTable } from './census-table';
 import { FoundElements } from './found-elements';
 import type { Shown } from './use-shown';
@@ -171,17 +172,7 @@ function Row({
       </button>
       <span className="hidden gap-2 group-focus-within:flex group-hover:flex">
         {extra}
-        <button
-          type="button"
-          className="word"
-          aria-label={`${isHidden ? 'Show' : 'Hide'} ${row.name}`}
-          onClick={() => (isHidden ? shown.show : shown.hide)(row.elements)}
-        >
-          {isHidden ? 'Show' : 'Hide'}
-        </button>
-        <button type="button" className="word" aria-label={`Only ${row.name}`} onClick={() => shown.only(row.elements)}>
-          Only this
-        </button>
+        <CensusWords row={row} shown={shown} />
       </span>
       <span className="text-graphite group-focus-within:hidden group-hover:hidden">{isHidden ? 'hidden' : row.note}</span>
       {most !== undefined && (

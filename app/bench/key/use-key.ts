@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Sight } from '../../../core/sights/sight';
 import type { Vec2 } from '../../../core/geometry/vec3';
+import { tidyDirection } from '../../../core/geometry/tidy';
 import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { ModelInfo } from '../../data/database';
 import { compose, paneMatrix, type BenchView, type PaneSize } from '../../board/view';
@@ -26,7 +27,7 @@ export function useKey(
   });
   // the front lies under the plan: seen along what is up in it
   const [fx, fy] = frame.look;
-  const front = useMemo((): Vec2 => [tidy(fx), tidy(fy)], [fx, fy]);
+  const front = useMemo((): Vec2 => [tidyDirection(fx), tidyDirection(fy)], [fx, fy]);
   const key = useMemo<Sight>(() => {
     if (isElevation) return { kind: 'elevation', number: 'key', name: 'key', toward: front, depth: null };
     const row = model.storeys[storey];
@@ -52,6 +53,3 @@ export function useKey(
   }, [view, size, isElevation, frame, model]);
   return { live, matrix, isElevation, storey, setStorey };
 }
-
-/** Twelve digits: a direction along an axis is exactly that. */
-const tidy = (n: number): number => Math.round(n * 1e12) / 1e12 + 0;

@@ -1,21 +1,18 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
+import { numbered } from '../../../core/sights/make/number';
 import { nearestCompass, PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
-import { nextNumber, type Project, type ProjectSight } from '../../data/project';
+import type { Project, ProjectSight } from '../../data/project';
 import { usualScale } from '../../figures/usual-scale';
 import { frameFrom } from '../../../core/geometry/frame';
 
 const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;
 
 function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<Sight, 'number'>[]): ProjectSight[] {
+  const taken = Object.values(project.sights).map((s) => s.sight.number);
   const scale = usualScale(bounds);
-  const taken: string[] = [];
-  return sights.map((sight) => {
-    const number = nextNumber(project, sight.kind, taken);
-    taken.push(number);
-    return { id: crypto.randomUUID(), scale, sight: { ...sight, number } };
-  });
+  return numbered(sights, taken).map((sight) => ({ id: crypto.randomUUID(), scale, sight }));
 }
 
 export const newSection = (project: Project, model: ModelInfo, path: readonly [Vec2, Vec2]): ProjectSight =>

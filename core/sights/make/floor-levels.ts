@@ -51,7 +51,8 @@ export function floorLevels(model: Model, prepared: Scene): number[] {
     sides.set(face, own);
   }
   const walls = Array.from(sides.values(), ({ low, high, x0, y0, x1, y1 }): Upright => ({ foot: low, top: high, length: Math.hypot(x1 - x0, y1 - y0) })).filter(({ foot, top }) => top - foot >= WALL); // prettier-ignore
-  const largest = Math.max(0, ...up.values());
+  let largest = 0;
+  for (const area of up.values()) largest = Math.max(largest, area);
   const floors = [...up]
     .filter(([, area]) => area >= LEAST && area >= SHARE * largest)
     .map(([level, area]) => ({

@@ -1,3 +1,4 @@
+import { tidyDirection } from '../../geometry/tidy';
 import { atan2, cos, sin } from '../../geometry/trigonometry';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
@@ -24,7 +25,7 @@ export function fourSides(model: Model, prepared: Scene, taken: readonly string[
   const off = Math.round((atan2(ny, nx) - main) / (Math.PI / 2));
   const sights = [0, 1, 2, 3].map((k) => {
     const angle = main - k * (Math.PI / 2);
-    const look: Vec2 = [tidy(cos(angle)), tidy(sin(angle))];
+    const look: Vec2 = [tidyDirection(cos(angle)), tidyDirection(sin(angle))];
     // what is seen of a building when one looks north is its south side
     return { side: SIDES[(((off + k + 2) % 4) + 4) % 4]!, look };
   });
@@ -44,6 +45,3 @@ function before({ origin }: Model, { vertices }: Scene, [x, y]: Vec2): Vec3 {
   const by = (least === Infinity ? 0 : least) - BEFORE;
   return [origin[0] + x * by, origin[1] + y * by, origin[2]];
 }
-
-/** Twelve digits: a quarter turn gives no 6e-17. */
-const tidy = (n: number): number => Math.round(n * 1e12) / 1e12 + 0;

@@ -1,5 +1,6 @@
 import { Fault } from '../../faults/fault';
 import { distanceToTriangle } from '../../geometry/point-triangle';
+import { tidyDirection } from '../../geometry/tidy';
 import type { Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
 import { areaOf } from '../../scene/main-angle';
@@ -40,7 +41,7 @@ export function ofFace(model: Model, prepared: Scene, id: string, point: Vec3, t
       reason: least === Infinity ? 'has no faces' : `has no face at that point: the nearest is ${least.toFixed(3)} m away`,
     });
   if (isCurved(scene, nearest)) throw new Fault('face-curved', { id });
-  const look = [0, 1, 2].map((k) => tidy(-normals[nearest * 3 + k]!)) as unknown as Vec3;
+  const look = [0, 1, 2].map((k) => tidyDirection(-normals[nearest * 3 + k]!)) as unknown as Vec3;
   const isLevel = Math.abs(look[2]) > 1 - 1e-9;
   const up: Vec3 = isLevel ? [0, 1, 0] : [0, 0, 1];
   return numbered([{ kind: 'elevation', name: `Face of ${own.name || own.class}`, frame: { origin: point, look, up, cut: false }, depth: null }], taken); // prettier-ignore
@@ -68,6 +69,3 @@ function isCurved(scene: Scene, triangle: number): boolean {
   }
   return false;
 }
-
-/** Twelve digits: a wall along an axis looks along it. */
-const tidy = (n: number): number => Math.round(n * 1e12) / 1e12 + 0;

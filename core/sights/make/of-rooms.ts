@@ -1,5 +1,6 @@
 import { Fault } from '../../faults/fault';
-import type { Vec2, Vec3 } from '../../geometry/vec3';
+import { tidyDirection, tidyLength } from '../../geometry/tidy';
+import { cross, type Vec2, type Vec3 } from '../../geometry/vec3';
 import type { Element, Model } from '../../model/model';
 import { LEVEL } from '../../scene/main-angle';
 import { PLAN_HEIGHT } from '../resolve-sight';
@@ -10,6 +11,8 @@ import { numbered } from './number';
 const BEFORE = 0.5;
 /** Pieces of wall whose planes differ by less are one wall (metres, and a sine). */
 const ONE_WALL = 0.01;
+/** A triangle of less than this, square metres twice over, has no direction. */
+const NO_AREA = 1e-12;
 /** Shorter pieces of wall are corners of columns and niches: they show in the elevations beside them. Metres. */
 const SHORTEST = 0.4;
 
@@ -67,13 +70,17 @@ function sightsOf({ title, sides, low, high, axis, box: [u0, v0, u1, v1] }: Room
     const nearest = Math.min(...corners.map((p) => p[0] * look[0] + p[1] * look[1]));
     const before = Math.min(BEFORE, (at - nearest) / 2);
     const right: Vec2 = [look[1], -look[0]];
-    const origin: Vec3 = [round(look[0] * (at - before) + right[0] * from), round(look[1] * (at - before) + right[1] * from), low];
+    const origin: Vec3 = [
+      tidyLength(look[0] * (at - before) + right[0] * from),
+      tidyLength(look[1] * (at - before) + right[1] * from),
+      low,
+    ];
     return {
       kind: 'elevation',
       name: `${title}, wall ${k + 1}`,
       frame: { origin, look: [look[0], look[1], 0], up: [0, 0, 1], cut: true },
-      depth: round(before),
-      limits: { left: 0, right: round(to - from), bottom: 0, top: round(high - low) },
+      depth: tidyLength(before),
+      limits: { left: 0, right: tidyLength(to - from), bottom: 0, top: tidyLength(high - low) },
     };
   });
   // a low room is cut half way up
@@ -83,13 +90,13 @@ function sightsOf({ title, sides, low, high, axis, box: [u0, v0, u1, v1] }: Room
     kind,
     name: `${title}, ${words}`,
     frame: {
-      origin: [round(x), round(y), round(low + height)],
+      origin: [tidyLength(x), tidyLength(y), tidyLength(low + height)],
       look: [0, 0, kind === 'plan' ? -1 : 1],
       up: [-axis[1] + 0, axis[0], 0],
       cut: true,
     },
-    depth: round(kind === 'plan' ? height : high - low - height),
-    limits: { left: 0, right: round(u1 - u0), bottom: 0, top: round(v1 - v0) },
+    depth: tidyLength(kind === 'plan' ? height : high - low - height),
+    limits: { left: 0, right: tidyLength(u1 - u0), bottom: 0, top: tidyLength(v1 - v0) },
   });
   return [...elevations, level('plan', 'plan'), level('ceiling plan', 'ceiling')];
 }
@@ -104,14 +111,15 @@ function roomOf(model: Model, { name, facts, class: className }: Element, elemen
     for (let t = partStart[part]!; t < partStart[part + 1]!; t++) {
       const [a, b, c] = [0, 1, 2].map((k) => cornerOf(positions, origin, triangles[t * 3 + k]!)) as [Vec3, Vec3, Vec3];
       points.push(a, b, c);
-      const n = normalOf(a, b, c);
-      if (!n || Math.abs(n[2]) > LEVEL) continue;
+      const n = doubleArea(a, b, c);
+      const twice = Math.hypot(...n);
+      if (twice < NO_AREA || Math.abs(n[2]) > LEVEL * twice) continue;
       const l = Math.hypot(n[0], n[1]);
       // the normal leads out of the space, through the wall
-      const look: Vec2 = [tidy(n[0] / l), tidy(n[1] / l)];
+      const look: Vec2 = [tidyDirection(n[0] / l), tidyDirection(n[1] / l)];
       const right: Vec2 = [look[1], -look[0]];
       const us = [a, b, c].map((p) => p[0] * right[0] + p[1] * right[1]);
-      const side = { look, at: a[0] * look[0] + a[1] * look[1], from: Math.min(...us), to: Math.max(...us), area: areaOf(a, b, c) };
+      const side = { look, at: a[0] * look[0] + a[1] * look[1], from: Math.min(...us), to: Math.max(...us), area: twice / 2 };
       const same = sides.find((s) => isOneWall(s, side));
       if (!same) sides.push(side);
       else Object.assign(same, { from: Math.min(same.from, side.from), to: Math.max(same.to, side.to), area: same.area + side.area });
@@ -121,17 +129,19 @@ function roomOf(model: Model, { name, facts, class: className }: Element, elemen
   const axis = axisOf(sides);
   const along = (p: Vec3) => p[0] * axis[0] + p[1] * axis[1];
   const across = (p: Vec3) => -p[0] * axis[1] + p[1] * axis[0];
-  const zs = points.map((p) => p[2]);
+  const [low, high] = extent(points, (p) => p[2]);
+  const [u0, u1] = extent(points, along);
+  const [v0, v1] = extent(points, across);
   const number = name || className;
   const long = facts?.longName;
   return {
     title: long && long !== number ? `${number} ${long}` : number,
     // round with the walls, from the one that lies to the north of the room's axis
     sides: sides.filter((s) => s.to - s.from >= SHORTEST).sort((p, q) => turnOf(p.look, axis) - turnOf(q.look, axis) || p.at - q.at),
-    low: round(Math.min(...zs)),
-    high: round(Math.max(...zs)),
+    low: tidyLength(low),
+    high: tidyLength(high),
     axis,
-    box: [Math.min(...points.map(along)), Math.min(...points.map(across)), Math.max(...points.map(along)), Math.max(...points.map(across))],
+    box: [u0, v0, u1, v1],
   };
 }
 
@@ -164,17 +174,16 @@ const cornerOf = (positions: ArrayLike<number>, origin: Vec3, v: number): Vec3 =
   positions[v * 3 + 2]! + origin[2],
 ];
 
-function normalOf(a: Vec3, b: Vec3, c: Vec3): Vec3 | null {
-  const [u, w] = [b, c].map((p) => [p[0] - a[0], p[1] - a[1], p[2] - a[2]]) as [number[], number[]];
-  const n: Vec3 = [u[1]! * w[2]! - u[2]! * w[1]!, u[2]! * w[0]! - u[0]! * w[2]!, u[0]! * w[1]! - u[1]! * w[0]!];
-  const l = Math.hypot(...n);
-  return l > 1e-12 ? [n[0] / l, n[1] / l, n[2] / l] : null;
+/** Twice the area of a triangle as a vector, square to it. */
+const doubleArea = (a: Vec3, b: Vec3, c: Vec3): Vec3 =>
+  cross([b[0] - a[0], b[1] - a[1], b[2] - a[2]], [c[0] - a[0], c[1] - a[1], c[2] - a[2]]);
+
+/** Smallest and largest of many numbers, however many. */
+function extent<T>(items: readonly T[], of: (item: T) => number): readonly [number, number] {
+  let [least, most] = [Infinity, -Infinity];
+  for (const item of items) {
+    least = Math.min(least, of(item));
+    most = Math.max(most, of(item));
+  }
+  return [least, most];
 }
-
-const areaOf = (a: Vec3, b: Vec3, c: Vec3): number => {
-  const [u, w] = [b, c].map((p) => [p[0] - a[0], p[1] - a[1], p[2] - a[2]]) as [number[], number[]];
-  return Math.hypot(u[1]! * w[2]! - u[2]! * w[1]!, u[2]! * w[0]! - u[0]! * w[2]!, u[0]! * w[1]! - u[1]! * w[0]!) / 2;
-};
-
-const round = (n: number): number => Math.round(n * 1e9) / 1e9 + 0;
-const tidy = (n: number): number => Math.round(n * 1e12) / 1e12 + 0;

@@ -1,4 +1,5 @@
 import { Fault } from '../../faults/fault';
+import { tidyLength } from '../../geometry/tidy';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import type { GridLine, Model } from '../../model/model';
 import type { Sight } from '../sight';
@@ -17,7 +18,7 @@ export function onGrid({ grid, origin }: Pick<Model, 'grid' | 'origin'>, which: 
   return numbered(
     lines.map(({ tag, from, to, curve }) => {
       const [a, b] = curve ? tangent(curve) : [from, to];
-      const at = ([x, y]: Vec3 | Vec2): Vec2 => [round(x + origin[0]), round(y + origin[1])];
+      const at = ([x, y]: Vec3 | Vec2): Vec2 => [tidyLength(x + origin[0]), tidyLength(y + origin[1])];
       return { kind: 'section', name: curve ? `Grid ${tag}, tangent at its middle` : `Grid ${tag}`, path: [at(a), at(b)], look: 'left', depth: null }; // prettier-ignore
     }),
     taken,
@@ -85,6 +86,3 @@ function onCircle(curve: readonly Vec3[], m: Vec2, d: Vec2): Vec2 {
   const side = Math.sign((m[0] - centre[0]) * n[0] + (m[1] - centre[1]) * n[1]) || 1;
   return [centre[0] + n[0] * radius * side, centre[1] + n[1] * radius * side];
 }
-
-/** A nanometre: what sums leave behind it is noise. */
-const round = (n: number): number => Math.round(n * 1e9) / 1e9 + 0;
