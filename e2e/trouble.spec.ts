@@ -105,6 +105,26 @@ test('a deleted project comes back by undo', async ({ page }) => {
   await drawn(page, 'S-03');
 });
 
+test('a project opens while the Shelf still reads itself anew', async ({ page }) => {
+  await openDemo(page);
+  // the Shelf takes long to read, and so does whatever a router asks for before it goes elsewhere
+  await page.addInitScript(() => {
+    const estimate = navigator.storage.estimate.bind(navigator.storage);
+    (globalThis as { readings?: number }).readings = 0;
+    navigator.storage.estimate = async () => {
+      (globalThis as { readings?: number }).readings!++;
+      await new Promise((resolve) => setTimeout(resolve, 700));
+      return estimate();
+    };
+  });
+  await page.route('**/__manifest**', (route) => setTimeout(() => void route.continue(), 1500));
+  await page.goto('/');
+  // tidied up, it reads itself for the second time
+  await page.waitForFunction(() => (globalThis as { readings?: number }).readings === 2);
+  await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
+  await expect(row(page, 'S-03')).toBeVisible();
+});
+
 test('the page is isolated, runs no foreign script and asks nobody else', async ({ page }) => {
   const foreign: string[] = [];
   const complaints: string[] = [];
