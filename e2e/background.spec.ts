@@ -24,7 +24,7 @@ test('a page of a PDF behind the Key, at true scale by two points; locked; undon
   const image = key.getByTestId('backgrounds').locator('image');
   await expect(image).toHaveAttribute('href', /^blob:/);
   await card.getByRole('button', { name: 'Scale by two points' }).click();
-  const box = (await page.getByTestId('background-grip').boundingBox())!;
+  const box = (await key.boundingBox())!;
   const [a, b] = [
     [box.x + 420, box.y + 100],
     [box.x + 620, box.y + 100],

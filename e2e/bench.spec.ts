@@ -1,24 +1,21 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { drawn, drop, openDemo, row } from './support';
+import type { Sight } from '../core/sights/sight';
+import { choose, drawn, drop, openDemo, row } from './support';
 
-/** The line of a section as it is kept. */
-const pathOf = (page: Page, number: string) =>
+/** A sight as it is kept. */
+const keptSight = (page: Page, number: string) =>
   page.evaluate(
     (wanted) =>
-      new Promise<[number, number][]>((resolve, reject) => {
+      new Promise<{ scale: number; sight: Sight }>((resolve, reject) => {
         const asked = indexedDB.open('tarvex');
         asked.onsuccess = () => {
           const rows = asked.result.transaction('sights').objectStore('sights').getAll();
           rows.onerror = () => reject(rows.error);
           rows.onsuccess = () => {
             asked.result.close();
-            resolve(
-              (rows.result as { held: { sight: { number: string; path: [number, number][] } } }[]).find(
-                (r) => r.held.sight.number === wanted,
-              )!.held.sight.path,
-            );
+            resolve((rows.result as { held: { scale: number; sight: Sight } }[]).find((r) => r.held.sight.number === wanted)!.held);
           };
         };
         asked.onerror = () => reject(asked.error);
@@ -59,7 +56,7 @@ test('points are asked in the plan, whatever was chosen before; they snap to wha
   await page.mouse.click(x + 3, y - 60);
   await page.keyboard.up('Alt');
   await drawn(page, 'S-05');
-  const [a, b] = await pathOf(page, 'S-05');
+  const [a, b] = (await keptSight(page, 'S-05')).sight.path!;
   // a corner of the model stands on whole millimetres, a place of the hand on some micrometre
   const isWhole = (n: number) => Math.abs(n * 1000 - Math.round(n * 1000)) < 1e-6;
   expect(a!.every(isWhole)).toBe(true);
@@ -193,4 +190,30 @@ test('all drawings of the rooms, a section on each grid line: made in one step e
   await page.keyboard.press('g');
   await expect(register).toContainText('18 sights');
   await expect(register.getByRole('button', { name: /Grid E/ })).toBeVisible();
+});
+
+test('a detail of a corner at 1:5: asked for, dragged open in the drawing from corner to corner, set to its scale', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('n'); // 1
+  await page.keyboard.press('d');
+  await expect(page.getByText('Detail of S-03')).toBeVisible();
+  const pane = (await page.getByTestId('drawing').boundingBox())!;
+  const at = (u: number, v: number) => [pane.x + pane.width * u, pane.y + pane.height * v] as const;
+  await page.mouse.move(...at(0.6, 0.4));
+  await page.mouse.down(); // 2
+  await page.mouse.move(...at(0.62, 0.42), { steps: 4 });
+  await page.mouse.move(...at(0.66, 0.52), { steps: 4 });
+  await page.mouse.up();
+  await drawn(page, 'S-05');
+  await choose(page.getByLabel('Slate'), 'Scale', '1:5'); // 3
+  await expect.poll(async () => (await keptSight(page, 'S-05')).scale).toBe(5);
+  const { sight } = await keptSight(page, 'S-05');
+  const { left, right, bottom, top } = sight.limits!;
+  // as large as what was dragged open, in the same plane as the other
+  expect((right! - left!) / (top! - bottom!)).toBeCloseTo((pane.width * 0.06) / (pane.height * 0.12), 0);
+  expect(sight.path).toEqual((await keptSight(page, 'S-03')).sight.path);
+  await expect(page.getByText('Proof clean')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'S-05')).toHaveCount(0);
 });

@@ -7,13 +7,12 @@ import { quiet } from '../ui/quiet';
 import { FilesWord } from '../ui/files-word';
 import { FigureField } from '../figures/figure-field';
 import type { Background, BackgroundPane } from '../data/background';
-import { whileReading } from '../data/sweep';
 import { firstPlace, levelledByPoints, placedByPoint, scaledByPoints, toPlace, turnedTo } from './background';
-import { keepImage, pagesOf } from './read-image';
+import { attach } from '../project/attached';
+import { pagesOf, readImage } from './read-image';
 import type { Backgrounds } from './use-backgrounds';
 
 export interface BackgroundsProps {
-  readonly project: string;
   readonly pane: BackgroundPane;
   readonly backgrounds: Backgrounds;
   /** What a new one is laid behind, metres. */
@@ -23,7 +22,7 @@ export interface BackgroundsProps {
 }
 
 /** The images behind a pane: added, scaled by two points, turned, faded, locked and taken away. */
-export default function BackgroundsCard({ project, pane, backgrounds, box, className }: BackgroundsProps) {
+export default function BackgroundsCard({ pane, backgrounds, box, className }: BackgroundsProps) {
   const [asked, setAsked] = useState<{ readonly file: File; readonly pages: number } | null>(null);
   const [isBusy, setBusy] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
@@ -36,21 +35,12 @@ export default function BackgroundsCard({ project, pane, backgrounds, box, class
       else {
         setAsked(null);
         const name = page ? `${file.name}, page ${page}` : file.name;
-        // until it is laid somewhere the image belongs to nothing
-        await whileReading(async () => {
-          const image = await keepImage(project, file, page);
-          const place = firstPlace(image, box);
-          await backgrounds.add({
-            id: crypto.randomUUID(),
-            name,
-            ...image,
-            ...place,
-            on: pane,
-            fade: 0.5,
-            isLocked: false,
-            isHidden: false,
-          });
-        });
+        const { bytes, width, height } = await readImage(file, page);
+        const image = crypto.randomUUID();
+        attach(image, bytes);
+        const laid = { image, width, height, on: pane, fade: 0.5, isLocked: false, isHidden: false };
+        const answer = await backgrounds.add({ id: crypto.randomUUID(), name, ...laid, ...firstPlace(laid, box) });
+        setFault(answer.fault);
       }
     } catch (error) {
       setFault((error as Error).message);
@@ -184,7 +174,7 @@ function One({ background: b, backgrounds }: { readonly background: Background; 
           max={95}
           step={5}
           aria-label={`How faded ${b.name} is`}
-          onValueChange={([to]) => backgrounds.move({ ...b, fade: to! / 100 }, false)}
+          onValueChange={([to]) => backgrounds.show({ ...b, fade: to! / 100 })}
           onValueCommit={([to]) => change({ ...b, fade: to! / 100 }, `Fade of ${b.name}`)}
         >
           <Slider.Track className="relative h-px flex-1 bg-rule2">

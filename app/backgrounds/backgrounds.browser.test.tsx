@@ -1,10 +1,11 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { render } from 'vitest-browser-react';
+import type { Snap } from '../board/snapper';
 import type { Background } from '../data/background';
 import { database } from '../data/database';
 import type { Project } from '../data/project';
-import { BackgroundGrip } from './background-grip';
 import { BackgroundLayer } from './background-layer';
+import { BackgroundPoints } from './background-points';
 import { useBackgrounds, type Backgrounds } from './use-backgrounds';
 import { useEffect } from 'react';
 
@@ -14,7 +15,7 @@ const projectOf = (...list: Background[]) =>
   ({ id: 'p', backgrounds: Object.fromEntries(list.map((b) => [b.id, b])) }) as unknown as Project;
 /** 100 pixels of the screen to the metre, y up, the zero at 50, 450. */
 const matrix = [100, 0, 0, -100, 50, 450] as const;
-const keep = vi.fn(() => Promise.resolve());
+const keep = vi.fn(() => Promise.resolve({ fault: null, said: null }));
 const now: { backgrounds: Backgrounds } = { backgrounds: null! };
 
 const SCANNED = projectOf(scan);
@@ -23,11 +24,11 @@ function Pane({ project = SCANNED, storey = 'Ground' }: { readonly project?: Pro
   useEffect(() => {
     now.backgrounds = backgrounds;
   });
-  const { handling, move, point, list } = backgrounds;
+  const { handling, list } = backgrounds;
   return (
     <div style={{ position: 'fixed', left: 0, top: 0, width: 600, height: 500 }}>
       <BackgroundLayer backgrounds={list} matrix={matrix} />
-      {handling && <BackgroundGrip {...{ handling, matrix }} onMove={move} onPoint={point} />}
+      <BackgroundPoints {...{ handling, matrix }} />
     </div>
   );
 }
@@ -70,34 +71,45 @@ it('is shown under its own storey, or under all; hidden it is not, and nor is on
   expect(image(screen)).toBeNull();
 });
 
-const pointer = (on: Element, type: string, x: number, y: number) =>
-  on.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, clientX: x, clientY: y }));
+const place = (x: number, y: number, snap: Snap | null = null) => ({
+  at: snap?.at ?? ([x, y] as const),
+  snap,
+  isSquared: false,
+  zoom: 100,
+});
+const tool = () => vi.waitFor(() => (expect(now.backgrounds.tool).not.toBeNull(), now.backgrounds.tool!));
 
 it('follows the hand at once, is kept when that lets go, and stands as it is kept after an undo', async () => {
-  Element.prototype.setPointerCapture = () => undefined;
   const screen = await render(<Pane />);
   now.backgrounds.handle('b', 'move');
-  const grip = await vi.waitFor(() => screen.getByTestId('background-grip').element());
-  pointer(grip, 'pointerdown', 200, 200);
-  pointer(grip, 'pointermove', 250, 180);
-  await vi.waitFor(() => expect(now.backgrounds.list[0]!.at.map((n) => +n.toFixed(9))).toEqual([1.5, 3.2]));
+  const hand = await tool();
+  expect(hand.wantsSnaps).toBe(false);
+  // its corner is taken, and comes to a corner of the model exactly
+  hand.press!(place(1, 3));
+  expect([hand.isHeld, hand.wantsSnaps]).toEqual([true, true]);
+  hand.move(place(1.5, 3.2));
+  await vi.waitFor(() => expect(now.backgrounds.list[0]!.at).toEqual([1.5, 3.2]));
   expect(keep).not.toHaveBeenCalled();
-  pointer(grip, 'pointerup', 300, 200);
+  hand.letGo(place(1.9, 3.1, { at: [2, 3], words: 'corner of Wall' }));
   expect(keep).toHaveBeenCalledExactlyOnceWith('b', expect.objectContaining({ at: [2, 3] }), 'Background Survey moved');
+  expect(hand.isHeld).toBe(false);
   await vi.waitFor(() => expect(now.backgrounds.list[0]!.at).toEqual([2, 3]));
   await screen.rerender(<Pane project={projectOf({ ...scan })} />);
   expect(now.backgrounds.list[0]!.at).toEqual([1, 3]);
 });
 
-it('takes two points of the image as pixels; a third begins anew, and one that is hidden meanwhile is handled no more', async () => {
+it('takes two points of the image as pixels and shows them; a third begins anew, and one that is hidden meanwhile is handled no more', async () => {
   const screen = await render(<Pane />);
   now.backgrounds.handle('b', 'points');
-  const grip = await vi.waitFor(() => screen.getByTestId('background-grip').element());
+  const hand = await tool();
   const points = () =>
     (now.backgrounds.handling as { points: readonly (readonly [number, number])[] }).points.map((p) => p.map(Math.round));
-  for (const [x, y] of [[160, 160], [250, 170]] as const) pointer(grip, 'pointerup', x, y); // prettier-ignore
+  hand.click(place(1.1, 2.9));
+  hand.click(place(2, 2.8));
   await vi.waitFor(() => expect(points()).toEqual([[10, 10], [100, 20]])); // prettier-ignore
-  pointer(grip, 'pointerup', 150, 150);
+  const line = screen.getByTestId('background-points').element().querySelector('path')!.getBoundingClientRect();
+  expect([line.left, line.top, line.right, line.bottom].map(Math.round)).toEqual([160, 160, 250, 170]);
+  hand.click(place(1, 3));
   await vi.waitFor(() => expect(points()).toEqual([[0, 0]]));
   await screen.rerender(<Pane project={projectOf({ ...scan, isHidden: true })} />);
   await vi.waitFor(() => expect(now.backgrounds.handling).toBeNull());

@@ -1,13 +1,11 @@
-import { database } from '../data/database';
-import { ensureRoom, storageSentence } from '../data/storage-fault';
-
 /** Larger images are made smaller, pixels along their longer side. */
 const MOST = 8000;
 /** Larger files are refused, bytes. */
 const LARGEST = 3e8;
 
-export interface KeptImage {
-  readonly image: string;
+/** An image as it can be laid behind a pane; pixels. */
+export interface ReadImage {
+  readonly bytes: Blob;
   readonly width: number;
   readonly height: number;
 }
@@ -22,11 +20,11 @@ export async function pagesOf(file: File): Promise<number> {
 const isPdf = (file: File): boolean => file.type === 'application/pdf' || /\.pdf$/i.test(file.name);
 
 /**
- * Takes a PNG or JPEG image or one page of a PDF and keeps it for a project. Nothing is kept when it fails.
+ * Reads a PNG or JPEG image or one page of a PDF.
  * @param page counted from 1
  * @throws Error with a sentence for people
  */
-export async function keepImage(project: string, file: File, page = 1): Promise<KeptImage> {
+export async function readImage(file: File, page = 1): Promise<ReadImage> {
   if (file.size > LARGEST)
     throw new Error(`${file.name} is ${Math.round(file.size / 1e6)} MB; images up to ${LARGEST / 1e6} MB can be laid behind.`);
   let blob: Blob = file;
@@ -48,12 +46,5 @@ export async function keepImage(project: string, file: File, page = 1): Promise<
     blob = await canvas.convertToBlob({ type: file.type === 'image/jpeg' ? 'image/jpeg' : 'image/png' });
   }
   bitmap.close();
-  const image = crypto.randomUUID();
-  await ensureRoom(blob.size);
-  try {
-    await database.images.add({ id: image, project, blob: new Blob([await blob.arrayBuffer()], { type: blob.type }) });
-  } catch (error) {
-    throw new Error(storageSentence(error), { cause: error });
-  }
-  return { image, width, height };
+  return { bytes: blob, width, height };
 }

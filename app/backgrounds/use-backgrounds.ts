@@ -1,11 +1,18 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
+import type { Tool } from '../board/tool';
 import type { Project } from '../data/project';
+import type { Answer } from '../project/commands';
 import type { Background, BackgroundPane } from '../data/background';
-import type { Handling } from './background-grip';
+import { MoveBackground, PickPixels } from './background-tools';
+
+/** What a hand does to a background: moves it, or says where two of its points are (pixels). */
+export type Handling =
+  | { readonly kind: 'move'; readonly background: Background }
+  | { readonly kind: 'points'; readonly background: Background; readonly points: readonly Vec2[] };
 
 /** Keeps a changed background, or takes it away. */
-export type KeepBackground = (id: string, background: Background | null, label: string) => Promise<unknown>;
+export type KeepBackground = (id: string, background: Background | null, label: string) => Promise<Answer>;
 
 const isOn = (b: Background, pane: BackgroundPane): boolean =>
   b.on.pane === 'key'
@@ -37,17 +44,28 @@ export function useBackgrounds(project: Project, pane: BackgroundPane | null, ke
     setDraft(b);
     void keep(b.id, b, label);
   };
+  const move = (b: Background, isDone: boolean) => (isDone ? change(b, `Background ${b.name} moved`) : setDraft(b));
+  /** A third point begins anew. */
+  const point = (p: Vec2) => setDoing((now) => now && { ...now, points: now.points.length === 2 ? [p] : [...now.points, p] });
+  const [tools] = useState(() => ({ move: new MoveBackground(), points: new PickPixels() }));
+  useEffect(() => {
+    if (!handling) return;
+    tools.move.follow({ background: handling.background, onMove: move });
+    tools.points.follow({ background: handling.background, onPoint: point });
+  });
+  const tool: Tool | null = handling && tools[handling.kind];
   return {
     list,
     handling,
+    /** What the hand does in the pane while it handles one. */
+    tool,
     change,
+    /** Shows one otherwise, for as long as it is not kept. */
+    show: setDraft as (b: Background) => void,
     add: (b: Background) => keep(b.id, b, `Background ${b.name}`),
     remove: (b: Background) => void keep(b.id, null, `Background ${b.name} taken away`),
     /** Begins or ends to move one, or to pick its points. */
     handle: (id: string, kind: Handling['kind'] | null) => setDoing(kind ? { id, kind, points: [] } : null),
-    move: (b: Background, isDone: boolean) => (isDone ? change(b, `Background ${b.name} moved`) : setDraft(b)),
-    /** A third point begins anew. */
-    point: (p: Vec2) => setDoing((now) => now && { ...now, points: now.points.length === 2 ? [p] : [...now.points, p] }),
   };
 }
 

@@ -90,6 +90,8 @@ export function BenchCanvas(props: Props) {
               onPutAway={onPutAway}
               project={project}
               onBackground={keepBackground}
+              area={acts.area}
+              onStopArea={acts.stop}
             />
             <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
           </div>
@@ -118,7 +120,7 @@ export function BenchCanvas(props: Props) {
               grid={grid}
               hovered={hovered}
               placing={acts.placing}
-              onStopPlacing={acts.stopPlacing}
+              onStopPlacing={acts.stop}
               outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
               onBackground={keepBackground}
               onDraft={draft.show}

@@ -90,9 +90,9 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     },
     open,
     setOpen,
-    placing: placing !== null,
+    isAsked: placing !== null || acts.area !== null,
     isDrawing: outlines.isOn,
-    stopPlacing: () => void (placing?.back() || acts.stopPlacing()),
+    onBack: acts.back,
   });
   const trouble = troubleOf(last?.fault ?? null, fault, live.fault);
 

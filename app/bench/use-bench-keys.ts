@@ -28,14 +28,15 @@ interface Setup {
   readonly actions: Actions;
   readonly open: 'palette' | 'keys' | 'new' | null;
   readonly setOpen: (what: 'palette' | 'keys' | 'new' | null) => void;
-  readonly placing: boolean;
+  /** Points or an area are being asked. */
+  readonly isAsked: boolean;
   /** Outlines are being drawn: only undo is left of the keys. */
   readonly isDrawing: boolean;
-  readonly stopPlacing: () => void;
+  readonly onBack: () => void;
 }
 
 /** Binds the keys of the Bench and lists the same things for the palette. */
-export function useBenchKeys({ sights, selected, actions, open, setOpen, placing, isDrawing, stopPlacing }: Setup): PaletteEntry[] {
+export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked, isDrawing, onBack }: Setup): PaletteEntry[] {
   const free = open === null;
   const on = { enabled: free && !isDrawing, preventDefault: true, useKey: true } as const;
   useHotkeys('/', () => setOpen('palette'), on);
@@ -52,7 +53,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
   useHotkeys('1', () => actions.stage('model'), on);
   // in the Register the key means the sight in focus
   useHotkeys('delete', (e) => void (e.defaultPrevented || actions.remove()), on);
-  useHotkeys('esc', stopPlacing, { enabled: placing });
+  useHotkeys('esc', onBack, { enabled: isAsked });
   useHotkeys('mod+z', actions.undo, { preventDefault: true, enabled: free });
   useHotkeys('mod+shift+z, mod+y', actions.redo, { preventDefault: true, enabled: free });
   useHotkeys(
@@ -88,6 +89,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, placing
     command('isometric', 'New isometric', () => actions.create('isometric'), 'N A'),
     ...(selected
       ? [
+          command('detail', 'Detail of an area of this sight', () => actions.create('detail'), 'N D'),
           command('flip', 'Other side', actions.flip, 'X'),
           command('whole', 'Whole drawing', actions.whole, '9'),
           command('paper', 'True paper size', () => actions.setPaper(1), '0'),

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { AreaTool } from '../board/area-tool';
 import { PointsTool } from '../board/points-tool';
 import { pool } from '../workers/pool';
 import { usualScale } from '../figures/usual-scale';
@@ -8,7 +9,7 @@ import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
-import { fourElevations, isometric, newSection, plansForStoreys } from './register/new-sights';
+import { fourElevations, isometric, newDetail, newSection, plansForStoreys } from './register/new-sights';
 import { lineOf, roundPoint, squared, withLine, type KeyFrame } from './sight-geometry';
 import type { Draft } from './use-draft';
 
@@ -26,7 +27,7 @@ interface Setup {
   readonly onPlacing: () => void;
 }
 
-const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section'>, string>> = {
+const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail'>, string>> = {
   elevations: 'Four elevations',
   plans: 'Plans for the storeys',
   ceilings: 'Ceiling plans',
@@ -47,11 +48,28 @@ export function useSightActs(setup: Setup) {
   const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing } = setup;
   const { sight, change } = draft;
   const [placing, setPlacing] = useState<PointsTool | null>(null);
+  const [detailing, setDetailing] = useState<{ readonly of: string; readonly tool: AreaTool } | null>(null);
+  // an area is one of the sight that it was asked of
+  const area = detailing?.of === selected?.id ? (detailing?.tool ?? null) : null;
+  const stop = () => {
+    setPlacing(null);
+    setDetailing(null);
+  };
   const add = (label: string, made: readonly ProjectSight[]) => {
     void send({ intent: 'add sights', label, sights: made });
     onSelect(made[0]!.id);
   };
   const create = (choice: NewSightChoice) => {
+    stop();
+    if (choice === 'detail') {
+      if (!selected) return onFault('A detail is one of a sight: choose that first.');
+      const tool = new AreaTool((picked) => {
+        setDetailing(null);
+        const made = newDetail(project, selected, picked);
+        add(`Detail ${made.sight.number} of ${selected.sight.number}`, [made]);
+      });
+      return setDetailing({ of: selected.id, tool });
+    }
     if (choice === 'section') {
       onPlacing();
       setPlacing(
@@ -104,7 +122,10 @@ export function useSightActs(setup: Setup) {
   };
   return {
     placing,
-    stopPlacing: () => setPlacing(null),
+    area,
+    /** Puts the tool in hand away, if it has nothing to take back. */
+    back: () => void ((placing ?? area)?.back() || stop()),
+    stop,
     create,
     removeSight,
     remove: () => {

@@ -7,7 +7,8 @@ import { toU, toV, type BenchView } from './view';
 const size = { width: 400, height: 300 };
 const now = { view: { u: 0, v: 0, keyV: 0, zoom: 1 } as BenchView };
 let isHeld: boolean;
-const [moved, letGo, clicked] = [vi.fn<(hand: Hand) => void>(), vi.fn(), vi.fn<(hand: Hand) => void>()];
+const hand = () => vi.fn<(hand: Hand) => void>();
+const [pressed, moved, letGo, clicked] = [hand(), hand(), hand(), hand()];
 
 function Pane() {
   const [own, setView] = useState<BenchView>({ u: 10, v: 5, keyV: -3, zoom: 40 });
@@ -17,7 +18,7 @@ function Pane() {
   const { element, bind } = useGestures({
     ...{ middle: 'v', setView, size },
     isHeld: () => isHeld,
-    ...{ onMove: moved, onLetGo: letGo, onClick: clicked },
+    ...{ onPress: pressed, onMove: moved, onLetGo: letGo, onClick: clicked },
   });
   return (
     <div {...bind()} ref={element} data-testid="pane" style={{ position: 'fixed', left: 30, top: 20, ...size, touchAction: 'none' }}>
@@ -102,13 +103,14 @@ it('zooms by two fingers about what lies between them', async () => {
   expect(Math.abs(toV(now.view.zoom, now.view.v, size, 150) - middle[1]!)).toBeLessThan(0.05);
 });
 
-it('gives the hand to what a tool holds, until it lets go', async () => {
-  isHeld = true;
+it('gives the hand to what a tool takes by a press, until it lets go', async () => {
+  pressed.mockImplementationOnce(() => void (isHeld = true));
   pointer('pointerdown', 100, 100);
   pointer('pointermove', 150, 120, { altKey: true });
   pointer('pointermove', 160, 120, { shiftKey: true });
   pointer('pointerup', 160, 120);
-  await soon(() => expect(letGo).toHaveBeenCalledOnce());
+  await soon(() => expect(letGo).toHaveBeenCalledExactlyOnceWith(expect.objectContaining({ x: 160, y: 120 })));
+  expect(pressed).toHaveBeenCalledExactlyOnceWith(expect.objectContaining({ x: 100, y: 100 }));
   expect(moved).toHaveBeenCalledWith({ x: 150, y: 120, shiftKey: false, altKey: true });
   expect(moved).toHaveBeenLastCalledWith({ x: 160, y: 120, shiftKey: true, altKey: false });
   expect(now.view.u).toBe(10);

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Place, Tool } from './tool';
-import { Watched } from './watched';
+import { Watched } from '../ui/watched';
 
 interface State {
   readonly points: readonly Vec2[];
@@ -25,6 +25,7 @@ const SAME = 0.005;
 export class PointsTool extends Watched<State> implements Tool {
   readonly isHeld = false;
   readonly wantsSnaps = true;
+  readonly cursor = 'cursor-cell';
   private setup: PointsSetup;
 
   constructor(setup: PointsSetup) {

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Snapper } from './snapper';
-import { useWatched } from './watched';
+import { useWatched } from '../ui/watched';
 
 /** One mark for every snap, and what it is in words; of several, which. */
 export function SnapMark({ snapper, toPane }: { readonly snapper: Snapper; readonly toPane: (at: Vec2) => Vec2 }) {

@@ -1,5 +1,5 @@
 import type { Vec2 } from '../../core/geometry/vec3';
-import { Watched } from './watched';
+import { Watched } from '../ui/watched';
 
 /** A place that can be meant exactly, in the board's coordinates, and what it is in words. */
 export interface Snap {

@@ -19,9 +19,13 @@ export interface Tool {
   readonly isHeld: boolean;
   /** Whether what is near is offered to it. */
   readonly wantsSnaps: boolean;
+  /** The class of the pointer over the board. */
+  readonly cursor?: string;
+  /** The hand closes on the board: what takes something by it is held from then on. */
+  press?(place: Place): void;
   move(place: Place): void;
   /** The hand opens. */
-  letGo(): void;
+  letGo(place: Place): void;
   /** A press on the spot, when nothing is held. */
   click(place: Place): void;
 }

@@ -1,5 +1,6 @@
 import { expect, it, vi } from 'vitest';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { AreaTool } from './area-tool';
 import { PointsTool } from './points-tool';
 import { Snapper } from './snapper';
 
@@ -46,4 +47,24 @@ it('means the first of what is near, the next one by asking, and none out of rea
   expect(snapper.meant([1, 0], 0.2)).toBeNull();
   snapper.offer([a]);
   expect(snapper.meant([0, 0], 0.2)).toBe(a);
+});
+
+it('an area is dragged open, or pressed corner by corner; a press on the spot is one corner only, and Shift makes it square', () => {
+  const onDone = vi.fn();
+  const tool = new AreaTool(onDone);
+  tool.press(place([4, 3]));
+  expect(tool.isHeld).toBe(true);
+  tool.move(place([1, 5]));
+  tool.letGo(place([1, 5]));
+  expect(onDone).toHaveBeenLastCalledWith([1, 3, 4, 5]);
+  const corner = { at: [0.1 + 0.2, 2] as const, words: 'corner of Wall' };
+  tool.press(place([0.31, 2.02], false, corner));
+  tool.letGo(place([0.31, 2.02], false, corner));
+  expect([onDone.mock.calls.length, tool.isHeld, tool.get().from]).toEqual([1, false, corner.at]);
+  tool.move(place([2, 2.5], true));
+  tool.press(place([2, -0.5], true));
+  tool.letGo(place([2, -0.5], true));
+  expect(onDone).toHaveBeenLastCalledWith([0.1 + 0.2, 2 - 2.5, 0.1 + 0.2 + 2.5, 2]);
+  tool.press(place([0, 0]));
+  expect([tool.back(), tool.back()]).toEqual([true, false]);
 });

@@ -17,9 +17,11 @@ interface Setup {
   readonly size: PaneSize;
   /** Whether dragging moves what a tool holds, and does not pan. */
   readonly isHeld?: () => boolean;
+  /** The hand closes: a tool may take something by it. */
+  readonly onPress?: (hand: Hand) => void;
   /** The pointer moves over the pane, or drags what is held. */
   readonly onMove: (hand: Hand) => void;
-  readonly onLetGo?: () => void;
+  readonly onLetGo?: (hand: Hand) => void;
   readonly onClick?: (hand: Hand) => void;
   readonly onPanned?: () => void;
 }
@@ -28,7 +30,7 @@ interface Setup {
 const STILL = 4;
 
 /** The gestures of a pane: dragging pans, or moves what a tool holds; the wheel and two fingers zoom about where they are. */
-export function useGestures({ middle, setView, size, isHeld, onMove, onLetGo, onClick, onPanned }: Setup) {
+export function useGestures({ middle, setView, size, isHeld, onPress, onMove, onLetGo, onClick, onPanned }: Setup) {
   const element = useRef<HTMLDivElement>(null);
   const handOf = ([x, y]: readonly [number, number], { shiftKey, altKey }: { shiftKey: boolean; altKey: boolean }): Hand => {
     const box = element.current!.getBoundingClientRect();
@@ -49,8 +51,9 @@ export function useGestures({ middle, setView, size, isHeld, onMove, onLetGo, on
       },
       onDrag: ({ xy, movement: [mx, my], delta: [dx, dy], first, last, event, memo: wasPanned }): boolean => {
         if (fingers.current) return true;
+        if (first) onPress?.(handOf(xy, event));
         if (isHeld?.()) {
-          if (last) onLetGo?.();
+          if (last) onLetGo?.(handOf(xy, event));
           return false;
         }
         const isPanned = (!first && wasPanned === true) || Math.hypot(mx, my) >= STILL;

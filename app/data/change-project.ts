@@ -1,5 +1,5 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
-import { database, type StepRow } from './database';
+import { database, type ImageRow, type StepRow } from './database';
 import type { Project } from './project';
 import { keepChanges, loadProject, projectTables } from './project-rows';
 import { Refused } from './refused';
@@ -14,6 +14,8 @@ interface ChangeOptions {
   readonly tab?: string;
   /** The last step of this tab goes on, where it is of the same thing: a key that is held down makes one step. */
   readonly goesOn?: boolean | undefined;
+  /** An image that the change brings along: both are kept, or neither. */
+  readonly image?: ImageRow | null;
 }
 
 /** Changes a project and keeps the step, so that this tab can undo it, also after a reload. No change, no step. */
@@ -21,11 +23,12 @@ export async function changeProject(
   id: string,
   label: string,
   recipe: (draft: Draft<Project>) => void,
-  { tab = tabName(), goesOn = false }: ChangeOptions = {},
+  { tab = tabName(), goesOn = false, image = null }: ChangeOptions = {},
 ): Promise<void> {
-  await database.transaction('rw', [...projectTables(), database.steps], async () => {
+  await database.transaction('rw', [...projectTables(), database.steps, database.images], async () => {
     const project = await loadProject(id);
     if (!project) throw new Refused('That project is not in this browser.');
+    if (image) await database.images.add(image);
     const [next, patches, inverse] = produceWithPatches(project, recipe);
     if (!patches.length) return;
     await keepChanges({ ...next, changed: Date.now() }, patches);

@@ -10,3 +10,9 @@ export function usualScale([x0, y0, , x1, y1]: ArrayLike<number> & Iterable<numb
   const long = Math.max(x1! - x0!, y1! - y0!);
   return USUAL.find((n) => long <= n * ACROSS) ?? USUAL.at(-1)!;
 }
+
+/** A detail is at least so many times as large as what it is of. */
+const LARGER = 4;
+
+/** The usual scale of a detail of a drawing of 1 : scale. */
+export const detailScale = (scale: number): number => USUAL.findLast((n) => n * LARGER <= scale) ?? 1;

@@ -7,6 +7,7 @@ import type { Project } from '../data/project';
 import { loadProject } from '../data/project-rows';
 import { createProject } from '../data/projects';
 import { patchOf } from '../data/sight-patch';
+import { attach } from './attached';
 import { carryOut, type Maker } from './carry-out';
 import type { Command } from './commands';
 
@@ -167,6 +168,27 @@ describe('a command', () => {
     expect(await project()).toEqual({ ...before, changed: expect.any(Number) as number });
     const bad = await send({ intent: 'merge', label: 'x', sights: [{ id: 'q', scale: 50, sight: { ...plan('P-09'), height: 1e9 } }] });
     expect(bad.fault).toMatch(/^P-09: height must be less than/);
+  });
+
+  it('an image comes with the background that shows it, or neither does; one that is not there is told', async () => {
+    const background = { id: 'b', name: 'Survey', image: 'i', width: 4, height: 2, on: { pane: 'key' as const, storey: null }, at: [0, 0] as const, metresPerPixel: 1, turn: 0, fade: 0.5, isLocked: false, isHidden: false }; // prettier-ignore
+    const lay = (image: string) => send({ intent: 'background', label: 'x', id: 'b', background: { ...background, image } });
+    attach('i', new Blob([Uint8Array.of(1, 2, 3)], { type: 'image/png' }));
+    const full = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    database.steps.hook('creating', full);
+    try {
+      expect((await lay('i')).fault).toMatch(/no room left/);
+    } finally {
+      database.steps.hook('creating').unsubscribe(full);
+    }
+    expect([await database.images.count(), (await project()).backgrounds]).toEqual([0, {}]);
+    attach('i', new Blob([Uint8Array.of(1, 2, 3)], { type: 'image/png' }));
+    expect(await lay('i')).toEqual({ fault: null, said: 'x' });
+    expect(await database.images.get('i')).toMatchObject({ project: id, blob: { size: 3 } });
+    expect((await lay('gone')).fault).toBe('The image of Survey is not in this browser.');
+    expect((await project()).backgrounds['b']!.image).toBe('i');
   });
 
   it('is refused where there is no room, in words, and nothing is changed', async () => {

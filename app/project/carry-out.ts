@@ -16,6 +16,7 @@ import { whileReading } from '../data/sweep';
 import { checkCommand } from './check-command';
 import type { Answer, Command, CommandOf, Intent } from './commands';
 import { arranged, corrected } from './corrections-patch';
+import { layBehind } from './lay-behind';
 import { merge, numbered } from './merge';
 import { inTurn } from './turns';
 
@@ -28,9 +29,15 @@ export interface Maker {
 }
 
 /** What takes its time, or has to look things up first. */
-type WorkIntent = 'correct' | 'arrange' | 'take reading' | 'keep set';
+type WorkIntent = 'correct' | 'arrange' | 'take reading' | 'keep set' | 'background';
 type Work<K extends WorkIntent> = (project: string, command: CommandOf<K>, maker: Maker) => Promise<string | null>;
-const WORKS: { readonly [K in WorkIntent]: Work<K> } = { correct, arrange, 'take reading': takeReading, 'keep set': keepSet };
+const WORKS: { readonly [K in WorkIntent]: Work<K> } = {
+  correct,
+  arrange,
+  'take reading': takeReading,
+  'keep set': keepSet,
+  background: layBehind,
+};
 
 type EditIntent = Exclude<Intent, WorkIntent>;
 type Edit<K extends Intent> = (draft: Draft<Project>, command: CommandOf<K>) => void;
@@ -55,10 +62,6 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
   'remove sights': (draft, { ids }) => {
     for (const id of ids) delete draft.sights[id];
   },
-  background: (draft, { id, background }) => {
-    if (background) draft.backgrounds[id] = background as never;
-    else delete draft.backgrounds[id];
-  },
   files: (draft, { files }) => void (draft.files = files),
   merge,
   rename: (draft, { name }) => void (draft.name = name.trim()),
@@ -73,7 +76,7 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
   },
 };
 /** Of these it is said that they are done: what they do is not always seen. */
-const SAID: ReadonlySet<string> = new Set<Intent>(['add sights', 'remove sights', 'background', 'files', 'merge', 'put changes away']);
+const SAID: ReadonlySet<string> = new Set<Intent>(['add sights', 'remove sights', 'files', 'merge', 'put changes away']);
 
 /** These make readings of a model that the project does not stand on yet. */
 const MAKES: ReadonlySet<string> = new Set<Intent>(['correct', 'arrange', 'take reading']);

@@ -1,7 +1,7 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
 import type { PointsTool } from '../../board/points-tool';
-import { useWatched } from '../../board/watched';
+import { useWatched } from '../../ui/watched';
 import type { KeyFrame } from '../sight-geometry';
 
 /** The line that is being placed: from its first point to where the pointer means. */

@@ -1,6 +1,7 @@
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
+import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
-import { BackgroundGrip } from '../../backgrounds/background-grip';
+import { BackgroundPoints } from '../../backgrounds/background-points';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
 import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
 import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
@@ -18,7 +19,7 @@ import { PaneCanvas } from '../../board/pane-canvas';
 import { PlacePoints } from './place-points';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
-import { planToPane, type KeyFrame } from '../sight-geometry';
+import { fromKey, planToPane, toKey, type KeyFrame } from '../sight-geometry';
 import { DrawOutlines } from './draw-outlines';
 import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
@@ -28,8 +29,10 @@ import type { PointsTool } from '../../board/points-tool';
 import { SnapMark } from '../../board/snap-mark';
 import type { Tool } from '../../board/tool';
 import { useGestures } from '../../board/use-gestures';
-import { useKeyHand } from './use-key-hand';
-import { toY, unmapped, type BenchView, type PaneSize } from '../../board/view';
+import { useHand } from '../plumb/use-hand';
+import { gridPoints } from '../../../core/annotation/grid-points';
+import { gridWords } from './grid-words';
+import { toU, toV, toX, toY, unmapped, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
   readonly project: Project;
@@ -71,11 +74,30 @@ export function KeyPane(props: Props) {
 
   const [grip] = useState(() => new GripDrag());
   useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
-  const tool: Tool = outlines.isOn && !shown.isElevation ? outlines.tool : (placing ?? grip);
-  const hand = useKeyHand({ model, keyFrame, shown, view, size, tool });
+  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing ?? grip));
+  const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
+  const { origin } = model;
+  const hand = useHand({
+    ...{ model, tool, paintKey: shown.live.paintKey, matrix: shown.matrix, zoom: view.zoom, boardAt: planAt },
+    // the plan is drawn about the model's origin, its front at the height of the file
+    toBoard: ([u, v]) =>
+      shown.isElevation
+        ? fromKey(keyFrame, [u + toKey(keyFrame, [origin[0], origin[1]])[0], v + origin[2]])
+        : [origin[0] + u, origin[1] + v],
+    more: (at, reach) => (shown.isElevation ? [] : gridWords(gridPoints(model, at, reach))),
+  });
+  const toPane = (at: Vec2): Vec2 => {
+    const [u, v] = toKey(keyFrame, at);
+    return [toX(view, size, u), toY(view.zoom, view.keyV, size, v)];
+  };
   const { element, bind } = useGestures({
     ...{ middle: 'keyV', setView, size },
     isHeld: () => tool.isHeld,
+    onPress: (at) => {
+      hand.press(at);
+      // what is taken covers nothing up
+      if (tool.isHeld) store.set({ hit: null });
+    },
     onMove: (at) => {
       hand.move(at);
       if (tool.isHeld || store.get().planted) return;
@@ -83,12 +105,12 @@ export function KeyPane(props: Props) {
       ask(shown.live.paintKey, ...unmapped(shown.matrix, at.x, at.y), view.zoom);
     },
     onLetGo: hand.letGo,
-    onClick: (at) => tool.click(hand.placeOf(at)),
+    onClick: hand.click,
     onPanned: () => store.set({ hit: null }),
   });
   const onGrip = (which: Grip, e: React.PointerEvent) => {
     const { left, top } = element.current!.getBoundingClientRect();
-    if (!placing) grip.take(which, hand.planAt(e.clientX - left, e.clientY - top));
+    if (tool === grip) grip.take(which, planAt(e.clientX - left, e.clientY - top));
   };
 
   return (
@@ -96,7 +118,7 @@ export function KeyPane(props: Props) {
       {...bind()}
       ref={element}
       data-testid="key"
-      className={`absolute inset-0 touch-none select-none ${placing ? 'cursor-cell' : 'cursor-crosshair'}`}
+      className={`absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
       onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
     >
       <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
@@ -124,7 +146,7 @@ export function KeyPane(props: Props) {
         )}
         {placing && <Aim tool={placing} frame={keyFrame} view={view} size={size} />}
       </svg>
-      <SnapMark snapper={hand.snapper} toPane={hand.toPane} />
+      <SnapMark snapper={hand.snapper} toPane={toPane} />
       {placing && <PlacePoints model={model} tool={placing} onCancel={onStopPlacing} />}
       <Storeys
         model={model}
@@ -142,11 +164,8 @@ export function KeyPane(props: Props) {
       {outlines.canDraw && !outlines.isOn && !placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}
       {!shown.isElevation && (
         <>
-          {backgrounds.handling && (
-            <BackgroundGrip handling={backgrounds.handling} matrix={planMatrix} onMove={backgrounds.move} onPoint={backgrounds.point} />
-          )}
+          <BackgroundPoints handling={backgrounds.handling} matrix={planMatrix} />
           <BackgroundsButton
-            project={project.id}
             pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
             backgrounds={backgrounds}
             box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}

@@ -2,7 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { ViewMatrix } from '../../workers/paint';
 import { millimetres } from '../../figures/format';
-import { useWatched } from '../../board/watched';
+import { useWatched } from '../../ui/watched';
 import { OutlineBar } from './outline-bar';
 import { pairs, type Outlines } from './use-outlines';
 import { unmapped, type PaneSize } from '../../board/view';

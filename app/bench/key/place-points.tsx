@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { PointsTool } from '../../board/points-tool';
-import { useWatched } from '../../board/watched';
+import { useWatched } from '../../ui/watched';
 import type { ModelInfo } from '../../data/database';
 import { PointField } from '../../figures/point-field';
 import { quiet } from '../../ui/quiet';

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { level } from '../../figures/format';
 import { painter } from '../../workers/painter';
 import type { ViewMatrix } from '../../workers/paint';
-import { useWatched } from '../../board/watched';
+import { useWatched } from '../../ui/watched';
 import type { PointerStore } from './pointer-store';
 import { toU, toV, toX, type BenchView, type PaneSize } from '../../board/view';
 

@@ -1,4 +1,4 @@
-import { Watched } from '../../board/watched';
+import { Watched } from '../../ui/watched';
 import type { Hit } from '../../workers/paint.worker';
 
 export interface PointerState {

@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 
-export type NewSightChoice = 'section' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric';
+export type NewSightChoice = 'section' | 'detail' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric';
 
 const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['section', 'Section by two points', 'S'],
@@ -11,6 +11,7 @@ const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['ceilings', 'A ceiling plan for each storey', 'C'],
   ['rooms', 'All drawings of each room', 'R'],
   ['isometric', 'Isometric', 'A'],
+  ['detail', 'Detail of an area of this sight', 'D'],
 ];
 
 /** New sight: N, then the letter of the kind. */
@@ -30,7 +31,7 @@ export function NewSightMenu({
   // where points are asked their field has the focus, not the button that opened the menu
   const asksPoints = useRef(false);
   const choose = (choice: NewSightChoice) => {
-    asksPoints.current = choice === 'section';
+    asksPoints.current = choice === 'section' || choice === 'detail';
     onNew(choice);
   };
   return (

@@ -1,10 +1,11 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
+import { detailOf } from '../../../core/sights/make/detail-of';
 import { numbered } from '../../../core/sights/make/number';
 import { nearestCompass, PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
-import { usualScale } from '../../figures/usual-scale';
+import { detailScale, usualScale } from '../../figures/usual-scale';
 import { frameFrom } from '../../../core/geometry/frame';
 
 const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;
@@ -17,6 +18,12 @@ function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<
 
 export const newSection = (project: Project, model: ModelInfo, path: readonly [Vec2, Vec2]): ProjectSight =>
   entries(project, model, [{ kind: 'section', name: 'Section', path, look: 'left', depth: null }])[0]!;
+
+/** An area of a sight as a sight of its own, several times as large. */
+export function newDetail(project: Project, { sight, scale }: ProjectSight, area: readonly [number, number, number, number]): ProjectSight {
+  const taken = Object.values(project.sights).map((s) => s.sight.number);
+  return { id: crypto.randomUUID(), scale: detailScale(scale), sight: detailOf(sight, area, taken) };
+}
 
 /** The four sides, square to the model's main axes and named by compass, true north honoured. */
 export function fourElevations(project: Project, model: ModelInfo): ProjectSight[] {

@@ -6,6 +6,7 @@ import { drawModel } from '../../testing/views';
 import { drawingBounds } from '../../linework/drawing';
 import { ROLES } from '../role';
 import { checkSight } from '../sight-schema';
+import { detailOf } from './detail-of';
 import { floorLevels } from './floor-levels';
 import { fourSides } from './four-sides';
 import { nextNumber, numbered } from './number';
@@ -211,3 +212,49 @@ it('numbers go on after the highest of their kind', () => {
   expect(nextNumber('section', ['S-02', 'S-9', 'P-40', 'Shaft'])).toBe('S-10');
   expect(numbered([{ kind: 'plan', name: 'a' }, { kind: 'section', name: 'b' }, { kind: 'plan', name: 'c' }], ['P-01']).map((s) => s.number)).toEqual(['P-02', 'S-01', 'P-03']); // prettier-ignore
 });
+
+describe('a detail', () => {
+  const model = modelOf([...walls(), box([2, 1, 0], [1, 1, 0.9]), box([5, 2, 0], [0.8, 0.8, 1.4])]);
+  const section = { kind: 'section', number: 'S-01', name: 'Across', path: [[1, 1.5], [9, 1.5]], look: 'left', depth: null } as const; // prettier-ignore
+  it('is drawn as the other is, within its area only', () => {
+    const area = [0.5, -0.2, 4.4, 1.1] as const;
+    const detail = detailOf(section, area, ['S-01', 'S-04']);
+    expect(detail).toMatchObject({ number: 'S-05', name: 'Across, detail', path: section.path, look: 'left' });
+    const own = drawModel(model, detail);
+    const bounds = drawingBounds(own);
+    [0, 1].forEach((k) => expect(bounds[k]!).toBeGreaterThanOrEqual(area[k]!));
+    [2, 3].forEach((k) => expect(bounds[k]!).toBeLessThanOrEqual(area[k]!));
+    // all that is drawn of the other in there, and nothing else: limits draw no line along them
+    expect(lengthWithin(own, area)).toBeCloseTo(lengthWithin(drawModel(model, section), area), 9);
+    // the first box is cut, all round it; behind it stand the foot of the wall, and a side and the foot of the other box
+    expect(lengthWithin(own, area)).toBeCloseTo(2 * (1 + 0.9) + (0.5 + 2) + (1.1 + 0.4), 6);
+  });
+  it('goes no farther than what bounds the other: its limits, or the ends of its line', () => {
+    const area = [-3, -1, 30, 1] as const;
+    expect(detailOf(section, area).limits).toEqual({ left: 0, bottom: -1, right: 8, top: 1 });
+    expect(detailOf({ ...section, limits: { left: null, top: 0.4 } }, area).limits).toEqual({ left: -3, bottom: -1, right: 8, top: 0.4 });
+  });
+});
+
+/** Length of all lines of a drawing inside an area. */
+function lengthWithin(
+  { points, lineStart }: ReturnType<typeof drawModel>,
+  [u0, v0, u1, v1]: readonly [number, number, number, number],
+): number {
+  let sum = 0;
+  for (let line = 0; line + 1 < lineStart.length; line++)
+    for (let i = lineStart[line]!; i + 1 < lineStart[line + 1]!; i++) {
+      const [au, av, bu, bv] = points.subarray(i * 2, i * 2 + 4) as unknown as [number, number, number, number];
+      let [from, to] = [0, 1];
+      for (const [a, d, low, high] of [
+        [au, bu - au, u0, u1],
+        [av, bv - av, v0, v1],
+      ] as const)
+        // prettier-ignore
+        if (d === 0) {
+          if (a < low || a > high) to = 0;
+        } else [from, to] = [Math.max(from, Math.min((low - a) / d, (high - a) / d)), Math.min(to, Math.max((low - a) / d, (high - a) / d))];
+      if (to > from) sum += (to - from) * Math.hypot(bu - au, bv - av);
+    }
+  return sum;
+}

@@ -10,6 +10,7 @@ export class Watched<S extends object> {
   };
   readonly get = (): S => this.state;
   set(change: Partial<S>): void {
+    if ((Object.keys(change) as (keyof S)[]).every((key) => Object.is(this.state[key], change[key]))) return;
     this.state = { ...this.state, ...change };
     for (const listener of this.listeners) listener();
   }

@@ -1,0 +1,63 @@
+import type { Sight } from '../../../core/sights/sight';
+import type { ModelInfo } from '../../data/database';
+import type { LiveDrawing } from '../../drawings/use-drawing';
+
+/** What went wrong, under a heading in a word or two; whether it can be tried again. */
+export interface Trouble {
+  readonly what: string;
+  readonly words: string;
+  readonly again: boolean;
+}
+
+interface Props {
+  readonly model: ModelInfo;
+  readonly sight: Sight | null;
+  readonly live: LiveDrawing;
+  /** Why the drawing could not be painted. */
+  readonly unpainted: string | null;
+  readonly trouble: Trouble | null;
+  readonly onPutAway: () => void;
+}
+
+/** What is said over the Drawing: that nothing is there yet, that it is empty and why, what went wrong. */
+export function DrawingNotes({ model, sight, live, unpainted, trouble, onPutAway }: Props) {
+  const isEmpty = live.isCurrent && live.drawn?.isEmpty === true;
+  return (
+    <>
+      {!live.drawn && !trouble && sight && <p className="absolute top-3 left-3 text-graphite">drawing for the first time…</p>}
+      {!sight && (
+        <p className="absolute top-3 left-3 max-w-sm text-graphite">
+          Nothing to draw yet. New sight, at the right, or N: a section by two points in the Key below, the four elevations, a plan for each
+          storey.
+        </p>
+      )}
+      {isEmpty && (
+        <p className="absolute top-3 left-3 border border-rule2 bg-sheet px-2 text-graphite">
+          {model.plan && !model.elements.length
+            ? 'An empty plan. Draw its outlines in the Key below; a scan goes behind it with Background.'
+            : `Empty: ${live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.`}
+        </p>
+      )}
+      {unpainted && (
+        <p role="alert" className="absolute bottom-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1">
+          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">not painted</b>
+          {unpainted}
+        </p>
+      )}
+      {trouble && (
+        <p
+          role="alert"
+          // the pane takes the pointer for panning; the word in here is to be pressed
+          onPointerDown={(e) => e.stopPropagation()}
+          className="absolute top-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1"
+        >
+          <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">{trouble.what}</b>
+          {trouble.words}
+          <button type="button" className="word ml-3" onClick={onPutAway}>
+            {trouble.again ? 'Try again' : 'Put away'}
+          </button>
+        </p>
+      )}
+    </>
+  );
+}

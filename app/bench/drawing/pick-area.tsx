@@ -1,0 +1,53 @@
+import { useWatched } from '../../ui/watched';
+import type { AreaTool } from '../../board/area-tool';
+import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
+import { millimetres } from '../../figures/format';
+import { quiet } from '../../ui/quiet';
+
+interface Props {
+  readonly tool: AreaTool;
+  readonly number: string;
+  readonly view: BenchView;
+  readonly size: PaneSize;
+  readonly onCancel: () => void;
+}
+
+/** While the area of a detail is picked: what to do next, the area, and how large it is. */
+export function PickArea({ tool, number, view, size, onCancel }: Props) {
+  const { from, to } = useWatched(tool);
+  const box = from &&
+    to && {
+      x: Math.min(toX(view, size, from[0]), toX(view, size, to[0])),
+      y: Math.min(toY(view.zoom, view.v, size, from[1]), toY(view.zoom, view.v, size, to[1])),
+      width: Math.abs(to[0] - from[0]) * view.zoom,
+      height: Math.abs(to[1] - from[1]) * view.zoom,
+    };
+  return (
+    <>
+      {box && (
+        <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
+          <rect {...box} fill="var(--color-madder)" fillOpacity={0.06} stroke="var(--color-madder)" strokeWidth={1.4} />
+        </svg>
+      )}
+      <div
+        role="group"
+        aria-label="Area of the detail"
+        className="absolute top-2 left-3 z-10 flex items-baseline gap-3 border border-madder bg-sheet px-2 py-1"
+        {...quiet}
+      >
+        <b className="font-semibold text-madder">Detail of {number}</b>
+        <span className="text-graphite">
+          {from ? 'to the other corner, Shift makes it square' : 'drag across what is to be drawn larger'}
+        </span>
+        {from && to && (
+          <span data-testid="area-size">
+            {millimetres(Math.abs(to[0] - from[0]))} × {millimetres(Math.abs(to[1] - from[1]))}
+          </span>
+        )}
+        <button type="button" className="word" onClick={onCancel}>
+          Cancel
+        </button>
+      </div>
+    </>
+  );
+}
