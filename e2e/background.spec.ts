@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { download, openDemo } from './support';
+import { expect, type Page } from '@playwright/test';
+import { download, openDemo, test } from './support';
 
 /** A drawing with two crosses 600 pixels apart, as a page of a PDF that the browser writes, or as its picture. */
 async function scan(page: Page, as: 'pdf' | 'png'): Promise<Buffer> {

@@ -1,8 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import type { Sight } from '../core/sights/sight';
-import { choose, drawn, drop, openDemo, row } from './support';
+import { choose, drawn, drop, openDemo, row, test } from './support';
 
 /** A sight as it is kept. */
 const keptSight = (page: Page, number: string) =>
@@ -112,7 +112,6 @@ test('the server renders with the production build of its router', () => {
 test('nothing that can be opened has faults that axe can find', async ({ page }) => {
   test.slow();
   await openDemo(page);
-  /** What of a page lies behind something that is open is hidden from those who hear it: what is open is looked at alone. */
   /** What of a page lies behind something that is open is hidden from those who hear it: what is open is looked at alone. */
   const scan = async (where: string, part?: string) => {
     // contrast takes most of the time, and is that of the tokens: it is looked at once for each screen

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { download, drawn, row } from './support';
+import { expect, type Page } from '@playwright/test';
+import { download, drawn, row, test } from './support';
 
 /** Goes on with Tab until what has the focus is called so; as one does who has no mouse. */
 async function tabTo(page: Page, name: RegExp): Promise<void> {

@@ -1,10 +1,10 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import DxfParser from 'dxf-parser';
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { unzipSync } from 'fflate';
 
-import { DEMO_IFC, choose, download, drawn, drop, openDemo, row } from './support';
+import { DEMO_IFC, choose, download, drawn, drop, openDemo, row, test } from './support';
 
 const project = JSON.parse(readFileSync('demo/project.json', 'utf8')) as { sights: { scale: number; sight: { number: string } }[] };
 

@@ -1,9 +1,9 @@
 import assimp from 'assimpjs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { readdirSync, readFileSync } from 'node:fs';
 import { dracoGlb } from '../fuzz/draco-glb';
-import { choose, drawn, drop, openDemo, row } from './support';
+import { choose, drawn, drop, openDemo, row, test } from './support';
 
 // files that strangers made, see scripts/sample-models.mjs
 const SAMPLES = process.env.SAMPLE_MODELS ?? '/usr/share/assimp/models';

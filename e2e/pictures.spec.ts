@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { Helper } from 'dxf';
 import { readFileSync } from 'node:fs';
-import { download, openDemo } from './support';
+import { download, readDemo } from './support';
 
 /*
  * The same section on the screen, as SVG (drawn by Chromium's own engine), as PDF (by PDF.js) and as DXF (by a reader from the registry, which
@@ -91,7 +91,7 @@ function apart(a: Picture, b: Picture, reach: number): number {
 }
 
 test('a section is the same picture on the screen, in SVG, in PDF, and its lines in DXF', async ({ page }) => {
-  await openDemo(page);
+  await readDemo(page);
   const canvas = page.getByRole('img', { name: /^Drawing S-03/ });
   const exported = async (words: string) =>
     (

@@ -1,9 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
-import { download, drawn, drop, openDemo, row } from './support';
+import { download, drawn, drop, openDemo, row, test } from './support';
 
 test('a project leaves as one file: the command line draws it as the screen does, it opens again, and its sights go into another', async ({
   page,

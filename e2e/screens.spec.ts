@@ -1,5 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
-import { choose, drawn, drop, openDemo, row } from './support';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { choose, drawn, drop, openDemo, row, test } from './support';
 
 interface Box {
   readonly x: number;

@@ -1,5 +1,32 @@
-import { expect, type Download, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Download, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { broughtBack, emptied, layAside } from './kept-demo';
+
+/**
+ * Tests share the profile of one browser, which has compiled the application and read the demo once; each begins with nothing kept in it,
+ * on a page of its own.
+ */
+export const test = base.extend<object, { profile: BrowserContext }>({
+  profile: [
+    async ({ browser }, use, { project }) => {
+      const { baseURL, acceptDownloads } = project.use;
+      const profile = await browser.newContext({ baseURL: baseURL!, acceptDownloads: acceptDownloads! });
+      await use(profile);
+      await profile.close();
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ profile }, use) => {
+    await use(profile);
+    await Promise.all(profile.pages().map((page) => page.close()));
+  },
+  page: async ({ context, viewport }, use) => {
+    const page = await context.newPage();
+    if (viewport) await page.setViewportSize(viewport);
+    await emptied(page);
+    await use(page);
+  },
+});
 
 export const DEMO_IFC = 'demo/heron-spit-tide-station.ifc';
 
@@ -37,11 +64,36 @@ const inkOf = (page: Page): Promise<number> =>
 
 export const row = (page: Page, number: string) => page.getByLabel('Register').getByRole('button', { name: number });
 
+/** Opens the demo: read the first time, as it was kept then every other time. */
 export async function openDemo(page: Page): Promise<void> {
+  const isKept = await broughtBack(page);
+  await readDemo(page);
+  if (isKept) return;
+  await expect.poll(() => drawingsKept(page)).toBeGreaterThan(1);
+  await layAside(page);
+}
+
+/** Opens the demo, which is read where it is not kept. */
+export async function readDemo(page: Page): Promise<void> {
   await page.goto('/demo');
   await page.waitForURL(/\/bench/);
   await drawn(page, 'S-03');
 }
+
+const drawingsKept = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const asked = indexedDB.open('tarvex');
+        asked.onsuccess = () => {
+          const count = asked.result.transaction('drawings').objectStore('drawings').count();
+          count.onsuccess = () => {
+            asked.result.close();
+            resolve(count.result);
+          };
+        };
+      }),
+  );
 
 export async function download(page: Page, act: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
   const [file] = await Promise.all([page.waitForEvent('download') as Promise<Download>, act()]);

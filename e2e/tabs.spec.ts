@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { drawn, openDemo, row } from './support';
+import { expect } from '@playwright/test';
+import { drawn, openDemo, row, test } from './support';
 
 test('two tabs: what one changes shows in the other, and each takes back its own', async ({ page, context }) => {
   await openDemo(page);

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { DEMO_IFC, drawn, drop, engines, openDemo, row } from './support';
+import { DEMO_IFC, drawn, drop, engines, openDemo, readDemo, row, test } from './support';
 
 test('a damaged IFC gives one sentence, and nothing that was there is lost', async ({ page }) => {
   await openDemo(page);
@@ -79,12 +79,14 @@ test('Delete in the Register takes away the sight in focus, and undo brings it b
   await expect(row(page, 'E-02')).toBeVisible();
 });
 
-test('a disk that is full is told, and the project that was there is whole', async ({ page }) => {
+test('a disk that is full is told, and the project that was there is whole', async ({ browser, baseURL }) => {
+  // a profile of its own, in which nothing else takes up room
+  const page = await browser.newPage({ baseURL: baseURL! });
   await page.goto('/');
   // room for one of these projects, which the browser itself finds out while it writes
   const session = await page.context().newCDPSession(page);
   await session.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin, quotaSize: 1_700_000 });
-  await openDemo(page);
+  await readDemo(page);
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Heron Spit Tide Station' })).toBeVisible();
   await drop(page, 'second.ifc', readFileSync(DEMO_IFC));
@@ -93,6 +95,7 @@ test('a disk that is full is told, and the project that was there is whole', asy
   await expect(page.getByRole('row')).toHaveCount(2);
   await page.getByRole('link', { name: 'Heron Spit Tide Station' }).click();
   await drawn(page, 'S-03');
+  await page.context().close();
 });
 
 test('a deleted project comes back by undo', async ({ page }) => {
