@@ -15,7 +15,17 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'node',
-          include: ['{core,app,cli,demo,scripts,benchmarks}/**/*.test.ts'],
+          include: ['{core,cli,demo,scripts,benchmarks}/**/*.test.ts'],
+          environment: 'node',
+          // the engine keeps nothing between drawings: its files share what is loaded, and compiled, once
+          isolate: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'node app',
+          include: ['app/**/*.test.ts'],
           exclude: [BROWSER_TESTS],
           environment: 'node',
         },

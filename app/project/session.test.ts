@@ -13,7 +13,7 @@ import { carryOut, type Maker } from './carry-out';
 import type { Command } from './commands';
 
 /** Sessions of each run, and acts of each: more of them by `npm run sessions`. */
-const [SESSIONS, ACTS, SEED] = [Number(process.env['SESSIONS'] ?? 8), 120, Number(process.env['SESSION_SEED'] ?? 1)];
+const [SESSIONS, ACTS, SEED] = [Number(process.env['SESSIONS'] ?? 5), 120, Number(process.env['SESSION_SEED'] ?? 1)];
 
 /** Marsaglia's xorshift (Journal of Statistical Software 8/14, 2003): the same seed, the same session. */
 function randomOf(seed: number): (below: number) => number {
