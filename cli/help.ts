@@ -47,20 +47,25 @@ tarvex draw PROJECT.tarvex --out DIR [--only S-01,P-02] [--format dxf|svg|pdf|js
   --explain DIR      write an SVG after each step of the pipeline into DIR
   --strict           exit code 3 when something about the drawing is doubtful (unit, open outlines, askew to the building, nothing to see)
 
-A sight file, lengths in metres in the coordinates of the model:
+A sight file, lengths in metres in the coordinates of the model; each form on one line:
   section      { "kind": "section", "number": "S-01", "name": "Through the shaft", "path": [[-2, 2.4], [19, 2.4]], "look": "left" }
-  elevation    { "kind": "elevation", "number": "E-01", "name": "South", "toward": "north" }          true north honoured; or "toward": [dx, dy]
-  jogged       "path" with more points; legs square to the first are steps. "legDepths": [5, null] gives each leg its own depth
-  plan         { "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2 }
-  any          { "kind": "axonometric", "number": "X-01", "name": "From above", "frame": { "origin": [0, 0, 0], "look": [-1, 1, -1], "up": [0, 0, 1], "cut": false } }
-  ceiling      { "kind": "ceiling plan", ... } as a plan: looks up, mirrored, so that it lies as the floor plan does
-  perspective  { "kind": "perspective", "number": "V-01", "name": "", "eye": [24, -9, 3.2], "target": [9, 3, 2.2], "fov": 62 }
-An axonometric can be pulled apart: "pullApart": [{ "class": "Roof", "by": [0, 0, 3] }] moves groups and traces where they came from.
+  jogged       { "kind": "section", "number": "S-02", "name": "Jogged", "path": [[-2, 2.4], [9, 2.4], [9, 5], [19, 5]], "look": "left", "legDepths": [5, null] }
+  elevation    { "kind": "elevation", "number": "E-01", "name": "South", "toward": "north" }
+  plan         { "kind": "plan", "number": "P-01", "name": "Ground", "storey": "Ground", "height": 1.2, "overhead": 2.5 }
+  ceiling plan { "kind": "ceiling plan", "number": "C-01", "name": "Ground, ceiling", "storey": "Ground", "height": 1.2 }
+  any plane    { "kind": "section", "number": "S-03", "name": "Tilted", "frame": { "origin": [4, 2, 1], "look": [0, 1, -0.2], "up": [0, 0, 1], "cut": true } }
+  axonometric  { "kind": "axonometric", "number": "X-01", "name": "From above", "frame": { "origin": [0, 0, 0], "look": [-1, 1, -1], "up": [0, 0, 1], "cut": false } }
+  oblique      { "kind": "axonometric", "number": "X-02", "name": "Cabinet", "frame": { "origin": [0, 0, 0], "look": [0, 1, 0], "up": [0, 0, 1], "cut": false }, "oblique": { "angle": 45, "scale": 0.5 } }
+  pulled apart { "kind": "axonometric", "number": "X-03", "name": "Roof off", "frame": { "origin": [0, 0, 0], "look": [-1, 1, -1], "up": [0, 0, 1], "cut": false }, "pullApart": [{ "class": "Roof", "by": [0, 0, 3] }] }
+  perspective  { "kind": "perspective", "number": "V-01", "name": "Quay", "eye": [24, -9, 3.2], "target": [9, 3, 2.2], "fov": 62 }
+Legs of a jogged section that stand square to the first are steps. "toward" honours true north, or is a direction [dx, dy]. A ceiling plan looks
+up, mirrored, so that it lies as the floor plan does. In an oblique picture what lies in the plane is true, and a point w behind it is drawn
+w times "scale" along "angle", counter-clockwise from right. What is pulled apart leaves traces of where it came from.
 "trims": [{ "origin": [x, y, z], "normal": [x, y, z] }] each remove what lies on the side to which the normal points;
 "keepBox": { "centre": [x, y, z], "size": [dx, dy, dz], "turn": degrees } keeps what is inside.
 "jumps": [0.25, 2] tells outlines apart by how far the picture falls back beside them; a rule of the standard with "jump" goes by it.
 "layersMeet": true lets the layers of a wall go on through weaker ones of a wall that it stands at, to their own material.
-For a plan: "overhead": 2.5 shows the outlines of what hangs up to so far above the cut, dashed.
+"overhead": 2.5 of a plan shows the outlines of what hangs up to so far above the cut, dashed.
 More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
 "limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 } (a section ends at both ends of its path, unless "left" or "right" say otherwise; null opens one), "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, storey, material, name, id, or of several models one by the name of its file: { "model": "site" }.
 `;

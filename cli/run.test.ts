@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, readdirSync, rmSync, truncateSync, writeFile
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { checkSight } from '../core/sights/sight-schema';
 import { run } from './run';
 
 const folder = mkdtempSync(join(tmpdir(), 'tarvex-cli-'));
@@ -136,6 +137,14 @@ describe('the command line', () => {
     const huge = await tarvex('inspect', at('huge.ifc'));
     expect(huge).toMatchObject({ code: 1, err: expect.stringMatching(/^tarvex: huge\.ifc: .* 5\.0 GB, more than the 2\.1 GB/) as string });
     expect(readdirSync(folder).some((name) => name.startsWith('none'))).toBe(false);
+  });
+
+  it('shows each form of a sight on one line that is a sight', async () => {
+    const { out } = await tarvex('help', 'draw');
+    const forms = out.split('\n').flatMap((line) => /^ {2}([a-z ]+?) +(\{.*\})$/.exec(line)?.slice(1, 3) ?? []);
+    const sights = forms.filter((_, k) => k % 2).map((text) => checkSight(JSON.parse(text)));
+    expect(forms.filter((_, k) => k % 2 === 0)).toEqual(['section', 'jogged', 'elevation', 'plan', 'ceiling plan', 'any plane', 'axonometric', 'oblique', 'pulled apart', 'perspective']); // prettier-ignore
+    expect(new Set(sights.map(({ number }) => number)).size).toBe(sights.length);
   });
 
   it('tells wrong use apart by exit code 2', async () => {

@@ -39,7 +39,8 @@ const TRUE = 1e-3;
  * @throws Fault storey-unknown
  */
 export function landmarksOf(model: Marked, sight: Sight): Landmarks {
-  if (sight.kind === 'perspective') return { levels: [], axes: [] };
+  // of an oblique picture only what lies in its plane is where it seems to be
+  if (sight.kind === 'perspective' || sight.oblique) return { levels: [], axes: [] };
   const { frame } = resolveSight(model, sight);
   if (Math.abs(frame.look[2]) > 1 - TRUE * TRUE) return { levels: [], axes: flatAxes(model, sight.kind === 'ceiling plan' ? mirrorFrame(frame) : frame) }; // prettier-ignore
   if (frame.up[2] < 1 - TRUE * TRUE) return { levels: [], axes: [] };

@@ -1,6 +1,6 @@
 import type { Note } from '../faults/fault';
 import { append } from '../geometry/append';
-import { frameFrom, type Frame } from '../geometry/frame';
+import { frameFrom, squareFrame, type Frame } from '../geometry/frame';
 import { intersection, ringBounds, type Face, type Ring } from '../geometry/polygons';
 import type { Vec3 } from '../geometry/vec3';
 import type { BuildUp, Model } from '../model/model';
@@ -71,7 +71,9 @@ const NO_PLANE: OwnPlane = { faces: NOTHING_CUT, halves: [], lowest: Infinity };
 
 function ownPlane(model: Model, scene: Scene, view: View, { ranks, memory }: CutOptions): OwnPlane {
   if (!view.isCut) return NO_PLANE;
-  const { frame, shown, joints, layersMeet } = view;
+  const { shown, joints, layersMeet } = view;
+  // in its own plane nothing is slanted
+  const frame = squareFrame(view.frame);
   const all = memory?.outlines(scene, frame, shown, [joints, ranks, layersMeet]) ?? cutOutlines(scene, frame, shown);
   const halves = halfPlanesIn(frame, view.trims);
   if (!halves) return NO_PLANE;
@@ -100,7 +102,8 @@ function within(
 const isTerrain = (model: Model, part: number): boolean => model.elements[model.partElement[part]!]!.use === 'terrain';
 
 function cutsOf(model: Model, scene: Scene, view: View, own: OwnPlane, below: number, options: CutOptions): Cut {
-  const { frame, isProfile } = view;
+  const { isProfile } = view;
+  const frame = squareFrame(view.frame);
   const earthed = groundWithin(model, earthRegion(model, own.faces, frame, below, scene.scale), own.halves);
   const faces = isProfile ? profileOf(earthed) : earthed;
   const pictures = [{ of: frame, faces }, ...trimsOf(model, scene, view, options)];

@@ -1,4 +1,4 @@
-import { foreshortening, type Frame } from '../geometry/frame';
+import { foreshortening, normalIn, type Frame } from '../geometry/frame';
 import type { Ring } from '../geometry/polygons';
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { SegmentList } from '../sights/segments';
@@ -37,7 +37,7 @@ export function endsOf({ frame: { origin, look }, isCut, reach }: Looking): Trim
 function planeIn(from: Frame, { frame: to, distance }: Looking): { readonly steep: number; readonly c: number } {
   const n = from.look;
   const c = dot(n, [from.origin[0] - to.origin[0], from.origin[1] - to.origin[1], from.origin[2] - to.origin[2]]);
-  return { steep: dot(n, to.look) + c / distance, c };
+  return { steep: normalIn(to, n)[2] + c / distance, c };
 }
 
 /** A plane less steep than this is seen from its side. */
@@ -49,7 +49,8 @@ export const looksAt = (from: Frame, to: Looking): boolean => planeIn(from, to).
 /** The depth of a trim's plane in the picture: its own at (0, 0), and what comes to it along u and v. */
 export function depthOf(from: Frame, to: Looking): readonly [number, number, number] {
   const { steep, c } = planeIn(from, to);
-  return [c / steep, -dot(from.look, to.frame.right) / steep, -dot(from.look, to.frame.up) / steep];
+  const [nu, nv] = normalIn(to.frame, from.look);
+  return [c / steep, -nu / steep, -nv / steep];
 }
 
 /** Cut faces of a plane that looks at the eye as they lie in the picture. */

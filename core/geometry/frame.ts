@@ -1,4 +1,4 @@
-import { cross, dot, unit, type Vec3 } from './vec3';
+import { cross, dot, unit, type Vec2, type Vec3 } from './vec3';
 
 /** The plane a sight is drawn on: (u, v) along right and up from the origin, depth w along look; right = look × up. */
 export interface Frame {
@@ -6,6 +6,8 @@ export interface Frame {
   readonly right: Vec3;
   readonly up: Vec3;
   readonly look: Vec3;
+  /** Of an oblique projection: how far a point moves along u and v for each metre behind the plane, and the plane's own right and up. */
+  readonly slant?: { readonly by: Vec2; readonly right: Vec3; readonly up: Vec3 };
 }
 
 /** A frame from a direction of looking and a hint for up, which is made square to it. */
@@ -38,3 +40,32 @@ export const mirrorFrame = (frame: Frame): Frame => {
   const [x, y, z] = frame.right;
   return { ...frame, right: [-x + 0, -y + 0, -z + 0] };
 };
+
+/**
+ * The frame of an oblique projection on a frame's plane: (u, v) of a point are those of where its ray meets the plane, w its depth as
+ * before, so that nearer stays nearer and what lies in the plane is true in shape and size. `right` and `up` are rows of that map then,
+ * no longer square to the look. Source of the method: ISO 5456-3:1996, oblique axonometry (from memory).
+ * @param by u and v that come to a point for each metre behind the plane
+ */
+export function slanted({ origin, right, up, look }: Frame, by: Vec2): Frame {
+  const lean = (row: Vec3, k: number): Vec3 => [row[0] + look[0] * k, row[1] + look[1] * k, row[2] + look[2] * k];
+  return { origin, right: lean(right, by[0]), up: lean(up, by[1]), look, slant: { by, right, up } };
+}
+
+/** The frame with its plane's own right and up: what lies in the plane has the same u and v in it. */
+export const squareFrame = (frame: Frame): Frame =>
+  frame.slant ? { origin: frame.origin, right: frame.slant.right, up: frame.slant.up, look: frame.look } : frame;
+
+/** The numbers n of a plane n · p = c as one of (u, v, w). Its last says whether the plane's outer side looks at the eye. */
+export function normalIn({ right, up, look, slant }: Frame, normal: Vec3): Vec3 {
+  if (!slant) return [dot(normal, right), dot(normal, up), dot(normal, look)];
+  const [nu, nv] = [dot(normal, slant.right), dot(normal, slant.up)];
+  return [nu, nv, dot(normal, look) - nu * slant.by[0] - nv * slant.by[1]];
+}
+
+/** The direction, not of length 1, along which (u, v) stay the same: the look, but for an oblique projection. */
+export function rayOf({ look, slant }: Frame): Vec3 {
+  if (!slant) return look;
+  const along = (k: 0 | 1 | 2) => look[k] - slant.right[k] * slant.by[0] - slant.up[k] * slant.by[1];
+  return [along(0), along(1), along(2)];
+}

@@ -1,7 +1,9 @@
 import { Fault } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
-import { frameFrom, type Frame } from '../geometry/frame';
+import { frameFrom, slanted, type Frame } from '../geometry/frame';
+import { tidyDirection } from '../geometry/tidy';
+import { cos, sin } from '../geometry/trigonometry';
 import type { Compass, Sight } from './sight';
 
 /** The cut of a plan over the floor when nothing is said: common practice. */
@@ -84,4 +86,11 @@ function storeyElevation(model: Placed, name: string): number {
   const storey = model.storeys.find((s) => s.name.toLowerCase() === name.toLowerCase());
   if (!storey) throw new Fault('storey-unknown', { storey: name, storeys: model.storeys.map((s) => `"${s.name}"`).join(', ') || 'none' });
   return storey.elevation;
+}
+
+/** How a sight's picture is taken on its plane: square to it, or along slanted rays. */
+export function pictureFrame({ oblique }: Sight, frame: Frame): Frame {
+  if (!oblique) return frame;
+  const angle = (oblique.angle * Math.PI) / 180;
+  return slanted(frame, [tidyDirection(oblique.scale * cos(angle)), tidyDirection(oblique.scale * sin(angle))]);
 }

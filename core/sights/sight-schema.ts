@@ -35,6 +35,7 @@ const schema = Joi.object({
   height: Joi.number().min(-1000).max(10000),
   toward: Joi.alternatives(Joi.valid('north', 'east', 'south', 'west'), point2),
   frame: Joi.object({ origin: point3.required(), look: point3.required(), up: point3.required(), cut: Joi.boolean().default(false) }),
+  oblique: Joi.object({ angle: Joi.number().min(-3600).max(3600).required(), scale: Joi.number().greater(0).max(10).required() }),
   depth: Joi.number().min(0).max(FAR).allow(null),
   far: Joi.number().min(0).max(FAR),
   jumps: Joi.array().items(Joi.number().greater(0).max(FAR)).max(8),
@@ -95,6 +96,8 @@ export function checkSight(value: unknown, file = 'sight'): Sight {
   if (sight.jumps?.some((step, i) => i > 0 && step <= sight.jumps![i - 1]!)) refuse('jumps', 'must ascend');
   if (sight.overhead !== undefined && (sight.kind !== 'plan' || sight.frame)) refuse('overhead', 'goes with a plan of a storey only');
   if (sight.pullApart && sight.kind !== 'axonometric') refuse('pullApart', 'goes with an axonometric only');
+  if (sight.oblique && sight.kind !== 'axonometric') refuse('oblique', 'goes with an axonometric only');
+  if (sight.oblique && !sight.frame) refuse('oblique', 'needs a frame: the plane in which things are true');
   if (sight.frame && sight.kind === 'perspective') refuse('frame', 'does not go with a perspective: it has an eye and a target');
   if (sight.frame) {
     if (Math.hypot(...sight.frame.look) < 1e-9) refuse('frame.look', 'has no length');

@@ -45,6 +45,11 @@ export interface Sight {
   readonly toward?: Compass | Vec2 | undefined;
   /** Instead of the above, for any kind. With `cut` the plane through origin cuts; else the whole model is seen. */
   readonly frame?: { readonly origin: Vec3; readonly look: Vec3; readonly up: Vec3; readonly cut: boolean } | undefined;
+  /**
+   * Axonometric with a frame: what lies in the frame's plane is true, and a point that lies w behind it is drawn w × scale away from its
+   * place, at an angle in degrees, counter-clockwise from right; without, one looks square to the plane.
+   */
+  readonly oblique?: { readonly angle: number; readonly scale: number } | undefined;
   /** null or absent = no end, 0 = cut only. */
   readonly depth?: number | null | undefined;
   /** What lies deeper than this has the role far. */

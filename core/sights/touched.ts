@@ -1,8 +1,8 @@
 import type { Vec3 } from '../geometry/vec3';
 import type { Element, Storey } from '../model/model';
-import { moveFrame, type Frame } from '../geometry/frame';
+import { moveFrame, squareFrame, type Frame } from '../geometry/frame';
 import { isJogged, legsOf } from './legs';
-import { resolveSight, type Placed } from './resolve-sight';
+import { pictureFrame, resolveSight, type Placed } from './resolve-sight';
 import { fitsElement } from './shown';
 import { limitsOf } from './limits';
 import type { Limits, Rule, Sight } from './sight';
@@ -58,12 +58,13 @@ function planesRound(model: Boxed, sight: Sight): TrimPlane[] {
   const { frame: own, cut, distance } = resolveSight(model, sight);
   if (distance !== Infinity) return planes;
   const frame = moveFrame(own, model.origin);
+  const seen = pictureFrame(sight, frame);
   const { look } = frame;
   const back: Vec3 = [-look[0], -look[1], -look[2]];
   if (cut && sight.overhead === undefined) planes.push({ origin: frame.origin, normal: back });
   else if (cut && typeof sight.overhead === 'number') planes.push({ origin: along(frame, 'look', -sight.overhead), normal: back });
   if (cut && typeof sight.depth === 'number') planes.push({ origin: along(frame, 'look', sight.depth), normal: look });
-  return [...planes, ...sides(frame, { kind: sight.kind, limits: limitsOf(sight, distance) })];
+  return [...planes, ...sides(seen, { kind: sight.kind, limits: limitsOf(sight, distance) })];
 }
 
 /** A ceiling plan is mirrored after it is drawn: its left and right change places. */
@@ -74,7 +75,7 @@ function sides(frame: Frame, { kind, limits = {} }: { kind: Sight['kind']; limit
     if (typeof at !== 'number') return [];
     const [x, y, z] = frame[axis];
     const s = sign * way;
-    return [{ origin: along(frame, axis, at * way), normal: [x * s, y * s, z * s] }];
+    return [{ origin: along(squareFrame(frame), axis, at * way), normal: [x * s, y * s, z * s] }];
   };
   return [...side('right', 'left', -1), ...side('right', 'right', 1), ...side('up', 'bottom', -1), ...side('up', 'top', 1)];
 }

@@ -7,7 +7,7 @@ import type { Scene } from '../scene/scene';
 import { askewNote } from './askew';
 import { isJogged, legsOf } from './legs';
 import { limitsOf } from './limits';
-import { resolveSight } from './resolve-sight';
+import { pictureFrame, resolveSight } from './resolve-sight';
 import { jointParts, shownParts } from './shown';
 import type { Limits, Sight } from './sight';
 import { trimPlanes, type TrimPlane } from './trims';
@@ -64,7 +64,7 @@ export const partsOf = (model: Model, sight: Sight): ToldParts => ({ shown: show
 
 function viewOf(model: Model, scene: Scene, sight: Sight, told: ToldParts, window: Window, place: Place): View {
   const { frame: own, cut, distance } = resolveSight(model, sight);
-  const frame = moveFrame(own, model.origin);
+  const frame = moveFrame(pictureFrame(sight, own), model.origin);
   const shown = cut ? withoutWhatLiesBefore(scene, frame, told.shown) : told.shown;
   // an elevation has no plane to count from: it counts from the building
   const isFromBuilding = sight.kind === 'elevation' && !sight.frame && (typeof sight.depth === 'number' || sight.far !== undefined);

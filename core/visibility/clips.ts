@@ -1,3 +1,4 @@
+import { normalIn } from '../geometry/frame';
 import { dot } from '../geometry/vec3';
 import { ON_PLANE } from '../geometry/tolerances';
 import { STEEP } from '../cutting/trims-in-picture';
@@ -35,7 +36,7 @@ export class Clips {
     this.all = Int32Array.from(all.keys());
     this.passing = new Int32Array(all.length);
     all.forEach(({ origin, normal }, k) => {
-      const [nu, nv, nw] = [dot(normal, frame.right), dot(normal, frame.up), dot(normal, frame.look)];
+      const [nu, nv, nw] = normalIn(frame, normal);
       const d = dot(normal, [frame.origin[0] - origin[0], frame.origin[1] - origin[1], frame.origin[2] - origin[2]]);
       const steep = nw - d / distance;
       this.planes.set([nu, nv, steep, d], k * 4);

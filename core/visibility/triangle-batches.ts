@@ -1,5 +1,5 @@
 import type { Frame } from '../geometry/frame';
-import { foreshortening } from '../geometry/frame';
+import { foreshortening, rayOf } from '../geometry/frame';
 import type { Vec3 } from '../geometry/vec3';
 import { BLOCK, type Scene } from '../scene/scene';
 import type { View } from '../sights/view';
@@ -51,7 +51,7 @@ export const PAD = 1e-3;
 export function triangleBatches(scene: Scene, view: View, clips: Clips): TriangleBatches {
   const { partTriangleStart, partOneSided, partBounds, blockBounds, normals } = scene;
   const { frame, shown, isCut, depth, distance, window } = view;
-  const [lu, lv, lw] = frame.look;
+  const [lu, lv, lw] = rayOf(frame);
   const room = shown.length + Math.ceil(scene.triangles.length / 3 / BLOCK) * 2;
   const part = new Uint32Array(room),
     from = new Uint32Array(room),
