@@ -5,7 +5,7 @@ import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project } from '../data/project';
 import { matterOnLine } from '../../core/cutting/matter-on-line';
-import { fourElevations, isometric, newSection, plansForStoreys } from './register/new-sights';
+import { copyOf, fourElevations, newPerspective, newSection, plansForStoreys } from './register/new-sights';
 import { frameOf, fromKey, gridAlong, keyFrameOf, lineOf, lookingWords, squared, stretch, toKey, turnTo, withLine } from './sight-geometry';
 import { fit, toU, toV, toX, toY } from '../board/view';
 
@@ -139,7 +139,7 @@ describe('sights made in one step', () => {
     expect(rest.map((s) => s.sight.storey)).toEqual(['Upper']);
     expect(rest[0]!.sight.number).toBe('P-02');
   });
-  it('are a section between two points and a true isometric', () => {
+  it('are a section between two points, a copy, and a perspective from the height of an eye', () => {
     expect(
       newSection(project, model, [
         [0, 0],
@@ -149,9 +149,10 @@ describe('sights made in one step', () => {
       [0, 0],
       [1, 2.1 + 0.2],
     ]);
-    const { look } = isometric(project, model).sight.frame!;
-    // in an isometric the three axes are foreshortened alike
-    for (const x of look) expect(Math.abs(x)).toBeCloseTo(1 / Math.sqrt(3), 9);
+    const copy = copyOf({ ...project, sights: { s: newSection(project, model, [[0, 0], [1, 1]]) } }, newSection(project, model, [[0, 0], [1, 1]])); // prettier-ignore
+    expect(copy.sight).toMatchObject({ number: 'S-02', name: 'Section, copy', path: [[0, 0], [1, 1]] }); // prettier-ignore
+    const { sight } = newPerspective(project, model, [[0, -5], [3, 2]], 2.7); // prettier-ignore
+    expect(sight).toMatchObject({ number: 'V-01', eye: [0, -5, 4.3], target: [3, 2, 4.3], fov: 60 });
   });
 });
 

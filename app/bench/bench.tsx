@@ -62,6 +62,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     ...{ project, model, sights, selected, draft, keyFrame, send, onSelect },
     onFault: setFault,
     onPlacing: () => fitting.planInKey(),
+    floorInKey: () => (model.storeys[key.storey] ? model.storeys[key.storey]!.elevation + model.origin[2] : model.bounds[2]!),
   });
   const { placing } = acts;
   const key = useKey(project.id, model, sight, keyFrame, looking.view, looking.keySize, outlines.isOn || placing !== null);
@@ -159,6 +160,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
           onChange={change}
           onScale={draft.setScale}
           onFlip={acts.flip}
+          onCopy={acts.copy}
           onRemove={acts.remove}
           firstField={firstField}
         />

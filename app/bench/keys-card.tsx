@@ -2,7 +2,9 @@ import { Dialog } from 'radix-ui';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to a sight or a command'],
-  ['N then S G E P C R A F', 'new sights: section, on the grid, four elevations, plans, ceilings, rooms, isometric, from files'],
+  ['N then S G E P C R', 'new sights: section, on the grid, four elevations, plans, ceilings, rooms'],
+  ['N then A O V D F', 'isometric, plan oblique, perspective, detail of an area, from files'],
+  ['Ctrl D', 'a copy of this sight'],
   [', and .', 'previous and next sight'],
   ['C', 'first figure of the cut'],
   ['X', 'other side'],

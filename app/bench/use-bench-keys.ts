@@ -6,6 +6,7 @@ import type { PaletteEntry } from './palette';
 
 interface Actions {
   readonly create: (choice: NewSightChoice) => void;
+  readonly copy: () => void;
   readonly remove: () => void;
   readonly flip: () => void;
   readonly nudge: (along: number, away: number, isHeld: boolean) => void;
@@ -46,6 +47,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
   useHotkeys('.', () => actions.step(1), on);
   useHotkeys('c', actions.focusCut, on);
   useHotkeys('x', actions.flip, on);
+  useHotkeys('mod+d', actions.copy, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('q', actions.plant, on);
   useHotkeys('j', actions.nextFinding, on);
   useHotkeys('0', () => actions.setPaper(1), on);
@@ -87,9 +89,12 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
     command('rooms', 'All drawings of each room', () => actions.create('rooms'), 'N R'),
     command('grid', 'A section on each grid line', () => actions.create('grid'), 'N G'),
     command('isometric', 'New isometric', () => actions.create('isometric'), 'N A'),
+    command('oblique', 'New plan oblique', () => actions.create('oblique'), 'N O'),
+    command('perspective', 'New perspective by two points', () => actions.create('perspective'), 'N V'),
     ...(selected
       ? [
           command('detail', 'Detail of an area of this sight', () => actions.create('detail'), 'N D'),
+          command('copy', `Copy ${selected.sight.number}`, actions.copy, 'Ctrl D'),
           command('flip', 'Other side', actions.flip, 'X'),
           command('whole', 'Whole drawing', actions.whole, '9'),
           command('paper', 'True paper size', () => actions.setPaper(1), '0'),

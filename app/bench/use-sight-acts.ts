@@ -9,9 +9,15 @@ import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
-import { fourElevations, isometric, newDetail, newSection, plansForStoreys } from './register/new-sights';
+import { copyOf, fourElevations, newDetail, newPerspective, newPictorial, newSection, plansForStoreys } from './register/new-sights';
 import { lineOf, roundPoint, squared, withLine, type KeyFrame } from './sight-geometry';
 import type { Draft } from './use-draft';
+
+/** Points that are asked in the Key, and of what. */
+export interface Placing {
+  readonly of: 'section' | 'perspective';
+  readonly tool: PointsTool;
+}
 
 interface Setup {
   readonly project: Project;
@@ -25,15 +31,18 @@ interface Setup {
   readonly onFault: (words: string) => void;
   /** The points of a section are asked in the Key from now on. */
   readonly onPlacing: () => void;
+  /** The floor of the plan in the Key, metres in the file. */
+  readonly floorInKey: () => number;
 }
 
-const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail'>, string>> = {
+const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail' | 'perspective'>, string>> = {
   elevations: 'Four elevations',
   plans: 'Plans for the storeys',
   ceilings: 'Ceiling plans',
   rooms: 'Drawings of the rooms',
   grid: 'Sections on the grid',
   isometric: 'Isometric',
+  oblique: 'Plan oblique',
 };
 /** What the engine makes by rule, and what is said where the model has nothing for it. */
 const BY_RULE = {
@@ -45,9 +54,9 @@ const BY_RULE = {
 
 /** What can be done with sights as a whole: made, taken away, turned round, moved a step, gone through. */
 export function useSightActs(setup: Setup) {
-  const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing } = setup;
+  const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing, floorInKey } = setup;
   const { sight, change } = draft;
-  const [placing, setPlacing] = useState<PointsTool | null>(null);
+  const [placing, setPlacing] = useState<Placing | null>(null);
   const [detailing, setDetailing] = useState<{ readonly of: string; readonly tool: AreaTool } | null>(null);
   // an area is one of the sight that it was asked of
   const area = detailing?.of === selected?.id ? (detailing?.tool ?? null) : null;
@@ -70,23 +79,26 @@ export function useSightActs(setup: Setup) {
       });
       return setDetailing({ of: selected.id, tool });
     }
-    if (choice === 'section') {
+    if (choice === 'section' || choice === 'perspective') {
       onPlacing();
-      setPlacing(
-        new PointsTool({
-          most: 2,
-          square: (from, to) => roundPoint(squared(from, to, model.mainAngle)),
-          settle: roundPoint,
-          onDone: ([a, b]) => {
-            setPlacing(null);
-            const made = newSection(project, model, [a!, b!]);
-            add(`Section ${made.sight.number}`, [made]);
-          },
-        }),
-      );
-      return;
+      const tool = new PointsTool({
+        most: 2,
+        square: (from, to) => roundPoint(squared(from, to, model.mainAngle)),
+        settle: roundPoint,
+        onDone: ([a, b]) => {
+          setPlacing(null);
+          const made = choice === 'section' ? newSection(project, model, [a!, b!]) : newPerspective(project, model, [a!, b!], floorInKey());
+          add(`${made.sight.name} ${made.sight.number}`, [made]);
+        },
+      });
+      return setPlacing({ of: choice, tool });
     }
-    const made = choice === 'elevations' ? fourElevations(project, model) : choice === 'isometric' ? [isometric(project, model)] : [];
+    const made =
+      choice === 'elevations'
+        ? fourElevations(project, model)
+        : choice === 'isometric' || choice === 'oblique'
+          ? [newPictorial(project, model, choice === 'isometric' ? 'isometric 2' : 'plan oblique')]
+          : [];
     if (made.length) return add(LABELS[choice], made);
     if (choice === 'plans' && model.storeys.length) {
       const plans = plansForStoreys(project, model);
@@ -124,9 +136,14 @@ export function useSightActs(setup: Setup) {
     placing,
     area,
     /** Puts the tool in hand away, if it has nothing to take back. */
-    back: () => void ((placing ?? area)?.back() || stop()),
+    back: () => void ((placing?.tool ?? area)?.back() || stop()),
     stop,
     create,
+    copy: () => {
+      if (!selected) return;
+      const made = copyOf(project, selected);
+      add(`${made.sight.number}, a copy of ${selected.sight.number}`, [made]);
+    },
     removeSight,
     remove: () => {
       if (selected) removeSight(selected.id);

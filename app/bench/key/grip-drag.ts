@@ -2,7 +2,7 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import type { Place, Tool } from '../../board/tool';
 import type { BenchView } from '../../board/view';
-import { lineOf, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
+import { lineOf, roundPoint, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
 import type { Grip } from './sign';
 
 /** What the hand works on, as it is at the moment. */
@@ -22,6 +22,8 @@ const LABELS: Readonly<Record<Grip, string>> = {
   line: 'Move',
   reach: 'Reach of',
   height: 'Height of',
+  eye: 'Eye of',
+  target: 'Target of',
 };
 /** A line is not drawn shorter than this, metres. */
 const SHORTEST = 0.01;
@@ -89,6 +91,14 @@ function moved({ grip, from, sight }: Held, { at, snap, isSquared }: Place, { ke
   const now = toKey(keyFrame, at);
   // what is snapped stands where the snap is, whatever hand's breadth beside it the grip was taken
   const up = (own: number) => (snap ? now[1] : own + now[1] - from[1]);
+  if (grip === 'eye' || grip === 'target') {
+    const [eye, aim] = [sight.eye!, sight.target!];
+    const own = grip === 'eye' ? eye : aim;
+    const other = grip === 'eye' ? aim : eye;
+    const to = snap ? at : roundPoint(isSquared ? squared([other[0], other[1]], at, mainAngle) : at);
+    const isThere = Math.hypot(to[0] - other[0], to[1] - other[1]) > SHORTEST;
+    return isThere ? { ...sight, [grip]: [...to, own[2]] } : sight;
+  }
   if (grip === 'height') return { ...sight, height: round((sight.height ?? 0) + now[1] - from[1]) };
   if (!line) return sight;
   const level = toKey(keyFrame, line[0])[1];

@@ -25,10 +25,10 @@ import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
-import type { PointsTool } from '../../board/points-tool';
 import { SnapMark } from '../../board/snap-mark';
 import type { Tool } from '../../board/tool';
 import { useGestures } from '../../board/use-gestures';
+import type { Placing } from '../use-sight-acts';
 import { useHand } from '../plumb/use-hand';
 import { gridPoints } from '../../../core/annotation/grid-points';
 import { gridWords } from './grid-words';
@@ -48,7 +48,7 @@ interface Props {
   readonly store: PointerStore;
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly hovered: string | null;
-  readonly placing: PointsTool | null;
+  readonly placing: Placing | null;
   readonly onStopPlacing: () => void;
   readonly outlines: Outlines;
   readonly onBackground: KeepBackground;
@@ -74,7 +74,7 @@ export function KeyPane(props: Props) {
 
   const [grip] = useState(() => new GripDrag());
   useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
-  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing ?? grip));
+  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? grip));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
   const { origin } = model;
   const hand = useHand({
@@ -144,10 +144,10 @@ export function KeyPane(props: Props) {
         {sight && !placing && !outlines.isOn && (
           <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
         )}
-        {placing && <Aim tool={placing} frame={keyFrame} view={view} size={size} />}
+        {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
       </svg>
       <SnapMark snapper={hand.snapper} toPane={toPane} />
-      {placing && <PlacePoints model={model} tool={placing} onCancel={onStopPlacing} />}
+      {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
       <Storeys
         model={model}
         sight={sight}

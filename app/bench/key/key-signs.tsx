@@ -2,6 +2,7 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
 import { lineOf, toKey, type KeyFrame } from '../sight-geometry';
+import { EyeSign } from './eye-sign';
 import { ElevationSign, PlanSign } from './level-signs';
 import { SectionSign } from './section-sign';
 import type { SignProps } from './sign';
@@ -14,6 +15,8 @@ export function KeySigns(props: SignProps) {
     <SectionSign {...props} />
   ) : props.sight.kind === 'elevation' ? (
     <ElevationSign {...props} />
+  ) : props.sight.kind === 'perspective' ? (
+    <EyeSign {...props} />
   ) : null;
 }
 

@@ -1,18 +1,20 @@
 import { useEffect, useRef } from 'react';
-import type { PointsTool } from '../../board/points-tool';
 import { useWatched } from '../../ui/watched';
 import type { ModelInfo } from '../../data/database';
 import { PointField } from '../../figures/point-field';
 import { quiet } from '../../ui/quiet';
+import type { Placing } from '../use-sight-acts';
 
 interface Props {
   readonly model: ModelInfo;
-  readonly tool: PointsTool;
+  readonly placing: Placing;
   readonly onCancel: () => void;
 }
 
-/** While a section is placed: what to do next, and figures for those who type their points. */
-export function PlacePoints({ model, tool, onCancel }: Props) {
+const WORDS = { section: ['First point', 'Second point'], perspective: ['Where the eye is', 'What it looks at'] } as const;
+
+/** While a section or a perspective is placed: what to do next, and figures for those who type their points. */
+export function PlacePoints({ model, placing: { of, tool }, onCancel }: Props) {
   const first = useWatched(tool).points.at(-1) ?? null;
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -25,11 +27,11 @@ export function PlacePoints({ model, tool, onCancel }: Props) {
   return (
     <div
       role="group"
-      aria-label="Points of the section"
+      aria-label={`Points of the ${of}`}
       className="absolute top-2 left-3 z-10 flex items-baseline gap-3 border border-madder bg-sheet px-2 py-1"
       {...quiet}
     >
-      <b className="font-semibold text-madder">{first ? 'Second point' : 'First point'}</b>
+      <b className="font-semibold text-madder">{WORDS[of][first ? 1 : 0]}</b>
       <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ''}, or type</span>
       <PointField
         of="of the point"

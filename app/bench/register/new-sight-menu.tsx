@@ -1,7 +1,8 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 
-export type NewSightChoice = 'section' | 'detail' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric';
+export type NewSightChoice =
+  'section' | 'detail' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric' | 'oblique' | 'perspective';
 
 const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['section', 'Section by two points', 'S'],
@@ -11,6 +12,8 @@ const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['ceilings', 'A ceiling plan for each storey', 'C'],
   ['rooms', 'All drawings of each room', 'R'],
   ['isometric', 'Isometric', 'A'],
+  ['oblique', 'Plan oblique', 'O'],
+  ['perspective', 'Perspective by two points', 'V'],
   ['detail', 'Detail of an area of this sight', 'D'],
 ];
 
@@ -31,7 +34,7 @@ export function NewSightMenu({
   // where points are asked their field has the focus, not the button that opened the menu
   const asksPoints = useRef(false);
   const choose = (choice: NewSightChoice) => {
-    asksPoints.current = choice === 'section' || choice === 'detail';
+    asksPoints.current = choice === 'section' || choice === 'detail' || choice === 'perspective';
     onNew(choice);
   };
   return (

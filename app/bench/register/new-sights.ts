@@ -1,12 +1,12 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { detailOf } from '../../../core/sights/make/detail-of';
-import { numbered } from '../../../core/sights/make/number';
+import { nextNumber, numbered } from '../../../core/sights/make/number';
+import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
 import { nearestCompass, PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
 import { detailScale, usualScale } from '../../figures/usual-scale';
-import { frameFrom } from '../../../core/geometry/frame';
 
 const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;
 
@@ -52,12 +52,25 @@ export function plansForStoreys(project: Project, model: ModelInfo): ProjectSigh
   );
 }
 
-/** An isometric from one of the four corners of the main axes. */
-export function isometric(project: Project, model: ModelInfo): ProjectSight {
-  const angle = model.mainAngle + (3 * Math.PI) / 4;
-  const look = [Math.cos(angle) / Math.SQRT2, Math.sin(angle) / Math.SQRT2, -1 / Math.sqrt(2) / Math.SQRT2] as const;
-  const frame = frameFrom([model.origin[0], model.origin[1], model.origin[2]], look, [0, 0, 1]);
+/** The whole model about its main directions, as one usually shows it. */
+export const newPictorial = (project: Project, model: ModelInfo, way: Pictorial): ProjectSight =>
+  entries(project, model, [pictorial(model, way)])[0]!;
+
+/** How high an eye is over the floor, metres, and how wide it sees, degrees: common practice. */
+const EYE = 1.6,
+  WIDE = 60;
+
+/** What is seen from one point of a floor that looks to another, level. */
+export function newPerspective(project: Project, model: ModelInfo, [from, to]: readonly [Vec2, Vec2], floor: number): ProjectSight {
+  const level = Math.round((floor + EYE) * 1e6) / 1e6;
   return entries(project, model, [
-    { kind: 'axonometric', name: 'Isometric', frame: { origin: frame.origin, look: frame.look, up: [0, 0, 1], cut: false }, depth: null },
+    { kind: 'perspective', name: 'Perspective', eye: [...from, level], target: [...to, level], fov: WIDE, depth: null },
   ])[0]!;
+}
+
+/** The same sight under the next number of its kind. */
+export function copyOf(project: Project, { scale, sight }: ProjectSight): ProjectSight {
+  const taken = Object.values(project.sights).map((s) => s.sight.number);
+  const copy = { ...sight, number: nextNumber(sight.kind, taken), name: `${sight.name}, copy` };
+  return { id: crypto.randomUUID(), scale, sight: copy };
 }

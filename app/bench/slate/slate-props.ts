@@ -10,6 +10,7 @@ export interface SlateProps {
   readonly onChange: (sight: Sight, label: string) => void;
   readonly onScale: (scale: number) => void;
   readonly onFlip: () => void;
+  readonly onCopy: () => void;
   readonly onRemove: () => void;
   readonly firstField: React.Ref<HTMLInputElement>;
 }

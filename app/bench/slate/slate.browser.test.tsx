@@ -1,6 +1,7 @@
 import { userEvent } from 'vitest/browser';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { render } from 'vitest-browser-react';
+import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
 import type { Sight } from '../../../core/sights/sight';
 import { shedInfo } from '../../testing/shed';
 import { Slate } from './slate';
@@ -12,7 +13,7 @@ vi.mock('../../project/use-project', () => ({
 const section: Sight = { kind: 'section', number: 'S-01', name: 'Through', path: [[-1, 2], [7, 2]], look: 'left', depth: null }; // prettier-ignore
 const plan: Sight = { kind: 'plan', number: 'P-01', name: 'Ground', storey: 'Ground', height: 1.2, depth: null };
 const onChange = vi.fn<(sight: Sight, label: string) => void>();
-const [onScale, onFlip, onRemove] = [vi.fn(), vi.fn(), vi.fn()];
+const [onScale, onFlip, onCopy, onRemove] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
 const slate = (sight: Sight, scale = 50) =>
@@ -22,7 +23,7 @@ const slate = (sight: Sight, scale = 50) =>
       entry={{ id: 'x', scale, sight }}
       sight={sight}
       firstField={null}
-      {...{ onChange, onScale, onFlip, onRemove }}
+      {...{ onChange, onScale, onFlip, onCopy, onRemove }}
     />,
   );
 type Screen = Awaited<ReturnType<typeof slate>>;
@@ -100,4 +101,51 @@ it('cuts no figure off, however long', async () => {
   const screen = await slate({ ...section, path: [[-123456.789, 2345678.5], [-123448.789, 2345678.5]], limits: { left: -1234.5678, top: 1234.5678 } }); // prettier-ignore
   for (const input of screen.getByRole('region', { name: 'Slate' }).element().querySelectorAll<HTMLInputElement>('input.field'))
     expect(input.scrollWidth, input.value).toBeLessThanOrEqual(input.clientWidth + 1);
+});
+
+it('shows a framed plane by its turn, its tilt and where it stands along its normal, or how high', async () => {
+  const frame = { origin: [2, 1, 0], look: [0, 1, 0], up: [0, 0, 1], cut: true } as const;
+  const screen = await slate({ ...section, path: undefined, frame });
+  await expect.element(field(screen, 'Turn')).toHaveValue('90.0°');
+  await expect.element(field(screen, 'Along')).toHaveValue('1\u2009000');
+  expect((await typed(screen, 'Along', '~250')).frame!.origin).toEqual([2, 1.25, 0]);
+  expect((await typed(screen, 'Turn', '0')).frame!.look).toEqual([1, 0, 0]);
+  expect((await typed(screen, 'Tilt', '30')).frame!.look.map((x) => +x.toFixed(9))).toEqual([0, 0.866025404, -0.5]);
+  expect((await typed(screen, 'Tilt', '90')).frame).toMatchObject({ look: [0, 0, -1], up: [0, 1, 0] });
+  await typed(screen, 'Tilt', '91');
+  await expect.element(screen.getByRole('alert')).toHaveTextContent('an angle from −90 to 90');
+});
+
+it('an axonometric is put to another usual way, its name going along until it is typed; an oblique has its angle and depths', async () => {
+  const way = (kind: Pictorial): Sight => ({ number: 'X-01', ...pictorial(shedInfo(), kind) });
+  const screen = await slate(way('isometric 2'));
+  await expect.element(screen.getByRole('combobox', { name: 'As' })).toHaveTextContent('Isometric from the south-east');
+  await userEvent.click(screen.getByRole('combobox', { name: 'As' }));
+  await userEvent.click(screen.getByRole('option', { name: 'Plan oblique' }));
+  const plan = onChange.mock.lastCall![0];
+  expect(plan).toMatchObject({ name: 'Plan oblique', frame: { look: [0, 0, -1] }, oblique: { angle: 270, scale: 1 } });
+  await screen.unmount();
+  const other = await slate({ ...plan, name: 'As the crow sees it' });
+  expect((await typed(other, 'Depths', '0.5')).oblique).toEqual({ angle: 270, scale: 0.5 });
+  expect((await typed(other, 'Angle', '240')).oblique).toEqual({ angle: 240, scale: 1 });
+  await userEvent.click(other.getByRole('combobox', { name: 'As' }));
+  await userEvent.click(other.getByRole('option', { name: /^Dimetric/ }));
+  expect(onChange.mock.lastCall![0]).toMatchObject({ name: 'As the crow sees it', oblique: undefined });
+});
+
+it('a perspective has its eye, its target and its angle', async () => {
+  const screen = await slate({
+    kind: 'perspective',
+    number: 'V-01',
+    name: '',
+    eye: [0, -5, 1.6],
+    target: [3, 2, 1.6],
+    fov: 60,
+    depth: null,
+  });
+  expect((await typed(screen, 'Eye, level', '+2.100')).eye).toEqual([0, -5, 2.1]);
+  expect((await typed(screen, 'Target', '4m')).target).toEqual([4, 2, 1.6]);
+  expect((await typed(screen, 'Angle', '35')).fov).toBe(35);
+  await userEvent.click(screen.getByRole('button', { name: 'Copy' }));
+  expect(onCopy).toHaveBeenCalledOnce();
 });

@@ -2,24 +2,31 @@ import { landmarksOf } from '../../../core/annotation/landmarks';
 import { Pick } from '../../ui/pick';
 import { SCALES } from '../../figures/usual-scale';
 import { CutGroup } from './cut-group';
+import { EyeGroup } from './eye-group';
 import { LimitsGroup } from './limits-group';
 import { LookGroup } from './look-group';
+import { PlaneGroup } from './plane-group';
 import { Group, Pair } from './slate-group';
 import type { SlateProps } from './slate-props';
 import { ShownGroup } from './slate-shown';
 
 /** The band below: everything about the selected sight as figures that can be typed. */
 export function Slate(props: SlateProps) {
-  const { model, entry, sight, onScale, onRemove } = props;
+  const { model, entry, sight, onScale, onCopy, onRemove } = props;
   return (
     <section aria-label="Slate" className="col-span-full flex min-h-[88px] min-w-0 flex-wrap border-t border-ink bg-paper">
       <Group title={sight.number}>
         <span>{sight.kind}</span>
-        <button type="button" className="word justify-self-start" onClick={onRemove}>
-          Remove
-        </button>
+        <Pair>
+          <button type="button" className="word" onClick={onCopy} title="The same once more, to be moved elsewhere">
+            Copy
+          </button>
+          <button type="button" className="word" onClick={onRemove}>
+            Remove
+          </button>
+        </Pair>
       </Group>
-      <CutGroup {...props} />
+      {sight.kind === 'perspective' ? <EyeGroup {...props} /> : sight.frame ? <PlaneGroup {...props} /> : <CutGroup {...props} />}
       <LookGroup {...props} />
       <LimitsGroup {...props} />
       <ShownGroup {...props} />
