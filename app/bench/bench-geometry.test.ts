@@ -1,12 +1,12 @@
-import { usualScale } from '../figures/usual-scale';
+import { detailScale, usualScale } from '../figures/usual-scale';
 import { describe, expect, it } from 'vitest';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project } from '../data/project';
 import { matterOnLine } from '../../core/cutting/matter-on-line';
-import { copyOf, fourElevations, newPerspective, newSection, plansForStoreys } from './register/new-sights';
-import { frameOf, fromKey, gridAlong, keyFrameOf, lineOf, lookingWords, squared, stretch, toKey, turnTo, withLine } from './sight-geometry';
+import { copyOf, newPerspective, newSection, plansForStoreys } from './register/new-sights';
+import { frameOf, fromKey, gridAlong, keyFrameOf, lineOf, squared, stretch, toKey, turnTo, withLine } from './sight-geometry';
 import { fit, toU, toV, toX, toY } from '../board/view';
 
 const turn = (17 * Math.PI) / 180;
@@ -120,18 +120,10 @@ describe('a line of a section', () => {
 });
 
 describe('sights made in one step', () => {
-  it('are four elevations named by true north', () => {
-    const made = fourElevations(project, model);
-    expect(made.map((s) => [s.sight.number, s.sight.name])).toEqual([
-      ['E-01', 'West'],
-      ['E-02', 'South'],
-      ['E-03', 'East'],
-      ['E-04', 'North'],
-    ]);
-    // 20 m fit across A3 at 1:100, a stand of 1.8 m at 1:5 (ISO 5455)
-    expect(made[0]!.scale).toBe(usualScale(model.bounds));
+  it('take the largest usual scale that fits A3: 20 m at 1:100, a stand of 1.8 m at 1:5 (ISO 5455)', () => {
+    expect(newSection(project, model, [[0, 0], [1, 1]]).scale).toBe(usualScale(model.bounds)); // prettier-ignore
     expect([36, 19.5, 1.8, 0.3, 4000].map((long) => usualScale([0, 0, 0, long, 0.2, 1]))).toEqual([100, 50, 5, 1, 1000]);
-    expect(made.map((s) => lookingWords(model, s.sight))).toEqual(['looking east', 'looking north', 'looking west', 'looking south']);
+    expect([100, 50, 20, 10, 2].map(detailScale)).toEqual([20, 10, 5, 2, 1]);
   });
   it('are a plan for each storey that has none', () => {
     const [first] = plansForStoreys(project, model);

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Vec2 } from '../../core/geometry/vec3';
+import { dot, type Vec2 } from '../../core/geometry/vec3';
 import { AreaTool } from '../board/area-tool';
 import { PointsTool } from '../board/points-tool';
 import { pool } from '../workers/pool';
@@ -9,8 +9,8 @@ import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
-import { copyOf, fourElevations, newDetail, newPerspective, newPictorial, newSection, plansForStoreys } from './register/new-sights';
-import { lineOf, roundPoint, squared, withLine, type KeyFrame } from './sight-geometry';
+import { copyOf, newDetail, newPerspective, newPictorial, newSection, plansForStoreys } from './register/new-sights';
+import { frameOf, lineOf, roundPoint, squared, withLine, type KeyFrame } from './sight-geometry';
 import type { Draft } from './use-draft';
 
 /** Points that are asked in the Key, and of what. */
@@ -46,6 +46,7 @@ const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail' | 'pe
 };
 /** What the engine makes by rule, and what is said where the model has nothing for it. */
 const BY_RULE = {
+  elevations: ['four-sides', 'The model has nothing to be seen.'],
   plans: ['storeys', 'No floor with walls on it was found in the model.'],
   ceilings: ['ceilings', 'No floor with walls on it was found in the model.'],
   rooms: ['rooms', 'The model has no rooms: no element of it is a space.'],
@@ -93,28 +94,29 @@ export function useSightActs(setup: Setup) {
       });
       return setPlacing({ of: choice, tool });
     }
-    const made =
-      choice === 'elevations'
-        ? fourElevations(project, model)
-        : choice === 'isometric' || choice === 'oblique'
-          ? [newPictorial(project, model, choice === 'isometric' ? 'isometric 2' : 'plan oblique')]
-          : [];
-    if (made.length) return add(LABELS[choice], made);
+    if (choice === 'isometric' || choice === 'oblique')
+      return add(LABELS[choice], [newPictorial(project, model, choice === 'isometric' ? 'isometric 2' : 'plan oblique')]);
     if (choice === 'plans' && model.storeys.length) {
       const plans = plansForStoreys(project, model);
       return plans.length ? add(LABELS.plans, plans) : onFault('Every storey has its plan already.');
     }
-    void byRule(choice as keyof typeof BY_RULE);
+    void byRule(choice);
   };
   /** Sights that the engine makes of what the model holds; those that are there already are not made again. */
   const byRule = async (choice: keyof typeof BY_RULE) => {
     const [form, nothing] = BY_RULE[choice];
-    const has = { plans: true, ceilings: true, rooms: model.elements.some((e) => e.use === 'space'), grid: model.grid.length > 0 }[choice];
+    const has = {
+      elevations: true,
+      plans: true,
+      ceilings: true,
+      rooms: model.elements.some((e) => e.use === 'space'),
+      grid: model.grid.length > 0,
+    }[choice];
     if (!has) return onFault(nothing);
     try {
       const taken = sights.map((s) => s.sight.number);
       const found = await pool.live.run((engine) => engine.makeSights(model.id, form, taken));
-      const isThere = (own: Sight) => sights.some(({ sight: s }) => s.kind === own.kind && s.name === own.name);
+      const isThere = (own: Sight) => sights.some(({ sight: s }) => s.kind === own.kind && isSame(choice, model, own, s));
       const fresh = found.filter((own) => !isThere(own));
       if (!fresh.length) return onFault(found.length ? 'All of these are there already.' : nothing);
       const scale = usualScale(model.bounds);
@@ -170,4 +172,10 @@ export function useSightActs(setup: Setup) {
       if (next) onSelect(next.id);
     },
   };
+}
+
+/** Whether what a rule makes is there already: the whole of a side seen from the same direction, or else what is called alike. */
+function isSame(choice: NewSightChoice, model: ModelInfo, made: Sight, there: Sight): boolean {
+  if (choice !== 'elevations') return made.name === there.name;
+  return !there.limits && there.depth === null && dot(frameOf(model, made).look, frameOf(model, there).look) > 1 - 1e-9;
 }

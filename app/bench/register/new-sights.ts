@@ -2,13 +2,11 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import { detailOf } from '../../../core/sights/make/detail-of';
 import { nextNumber, numbered } from '../../../core/sights/make/number';
 import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
-import { nearestCompass, PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
+import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
 import { detailScale, usualScale } from '../../figures/usual-scale';
-
-const opposite = { north: 'South', south: 'North', east: 'West', west: 'East' } as const;
 
 function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<Sight, 'number'>[]): ProjectSight[] {
   const taken = Object.values(project.sights).map((s) => s.sight.number);
@@ -23,19 +21,6 @@ export const newSection = (project: Project, model: ModelInfo, path: readonly [V
 export function newDetail(project: Project, { sight, scale }: ProjectSight, area: readonly [number, number, number, number]): ProjectSight {
   const taken = Object.values(project.sights).map((s) => s.sight.number);
   return { id: crypto.randomUUID(), scale: detailScale(scale), sight: detailOf(sight, area, taken) };
-}
-
-/** The four sides, square to the model's main axes and named by compass, true north honoured. */
-export function fourElevations(project: Project, model: ModelInfo): ProjectSight[] {
-  return entries(
-    project,
-    model,
-    [0, 1, 2, 3].map((k) => {
-      const angle = model.mainAngle + (k * Math.PI) / 2;
-      const toward: Vec2 = [Math.round(Math.cos(angle) * 1e12) / 1e12, Math.round(Math.sin(angle) * 1e12) / 1e12];
-      return { kind: 'elevation' as const, name: opposite[nearestCompass(model.trueNorth, toward)], toward, depth: null };
-    }),
-  );
 }
 
 /** A plan for each storey that has none yet. */
