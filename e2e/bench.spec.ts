@@ -117,7 +117,7 @@ test('nothing that can be opened has faults that axe can find', async ({ page })
     // contrast takes most of the time, and is that of the tokens: it is looked at once for each screen
     const rules = part ? ['scrollable-region-focusable', 'color-contrast'] : where.includes(',') ? ['color-contrast'] : [];
     // there are no frames whose findings would have to be gathered
-    const axe = new AxeBuilder({ page }).disableRules(rules).setLegacyMode(); 
+    const axe = new AxeBuilder({ page }).disableRules(rules).setLegacyMode();
     const { violations } = await (part ? axe.include(part) : axe).analyze();
     expect(violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([]);
   };
@@ -215,4 +215,31 @@ test('a detail of a corner at 1:5: asked for, dragged open in the drawing from c
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(row(page, 'S-05')).toHaveCount(0);
+
+  // the elevation of a face: its line in the plan
+  await page.keyboard.press('n'); // 1
+  await page.keyboard.press('w');
+  await expect(page.getByText('Elevation of a face')).toBeVisible();
+  const key = (await page.getByTestId('key').boundingBox())!;
+  const wall = await alongKey(page, key, /Outer wall/);
+  await page.mouse.click(...wall); // 2
+  await drawn(page, 'E-05');
+  const { frame } = (await keptSight(page, 'E-05')).sight;
+  expect([frame!.cut, frame!.look[2], Math.abs(frame!.look[0]) + Math.abs(frame!.look[1])]).toEqual([false, 0, 1]);
 });
+
+/** Where in the Key the hand is near something that is called so, along a row of it. */
+async function alongKey(
+  page: Page,
+  key: { x: number; y: number; width: number; height: number },
+  words: RegExp,
+): Promise<[number, number]> {
+  for (let x = key.x + 300; x < key.x + key.width - 40; x += 4) {
+    const at = [x, key.y + key.height * 0.45] as const;
+    await page.mouse.move(...at);
+    await page.waitForTimeout(25);
+    const told = page.locator('text=/seen|cut/').locator('..');
+    if ((await told.count()) && words.test((await told.first().textContent()) ?? '')) return [...at];
+  }
+  throw new Error(`nothing like ${words} in this row`);
+}

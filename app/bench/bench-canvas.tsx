@@ -91,7 +91,8 @@ export function BenchCanvas(props: Props) {
               project={project}
               onBackground={keepBackground}
               area={acts.area}
-              onStopArea={acts.stop}
+              face={acts.facing?.drawing ?? null}
+              onStop={acts.stop}
             />
             <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
           </div>
@@ -120,6 +121,7 @@ export function BenchCanvas(props: Props) {
               grid={grid}
               hovered={hovered}
               placing={acts.placing}
+              face={acts.facing?.key ?? null}
               onStopPlacing={acts.stop}
               outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
               onBackground={keepBackground}

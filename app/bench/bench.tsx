@@ -62,10 +62,19 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     ...{ project, model, sights, selected, draft, keyFrame, send, onSelect },
     onFault: setFault,
     onPlacing: () => fitting.planInKey(),
+    sightInKey: () => key.sight,
     floorInKey: () => (model.storeys[key.storey] ? model.storeys[key.storey]!.elevation + model.origin[2] : model.bounds[2]!),
   });
   const { placing } = acts;
-  const key = useKey(project.id, model, sight, keyFrame, looking.view, looking.keySize, outlines.isOn || placing !== null);
+  const key = useKey(
+    project.id,
+    model,
+    sight,
+    keyFrame,
+    looking.view,
+    looking.keySize,
+    outlines.isOn || placing !== null || acts.facing !== null,
+  );
   const fitting = useFitting(looking, { model, selected, sight, live, keyFrame, isElevation: key.isElevation });
 
   const exportFile = (format: ExportFormat, all: boolean) =>
@@ -91,7 +100,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     },
     open,
     setOpen,
-    isAsked: placing !== null || acts.area !== null,
+    isAsked: placing !== null || acts.area !== null || acts.facing !== null,
     isDrawing: outlines.isOn,
     onBack: acts.back,
   });

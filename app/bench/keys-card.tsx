@@ -3,7 +3,7 @@ import { Dialog } from 'radix-ui';
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to a sight or a command'],
   ['N then S G E P C R', 'new sights: section, on the grid, four elevations, plans, ceilings, rooms'],
-  ['N then A O V D F', 'isometric, plan oblique, perspective, detail of an area, from files'],
+  ['N then W A O V D F', 'of a face, isometric, plan oblique, perspective, detail of an area, from files'],
   ['Ctrl D', 'a copy of this sight'],
   [', and .', 'previous and next sight'],
   ['C', 'first figure of the cut'],

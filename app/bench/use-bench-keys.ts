@@ -88,6 +88,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
     command('ceilings', 'A ceiling plan for each storey', () => actions.create('ceilings'), 'N C'),
     command('rooms', 'All drawings of each room', () => actions.create('rooms'), 'N R'),
     command('grid', 'A section on each grid line', () => actions.create('grid'), 'N G'),
+    command('face', 'Elevation of a face', () => actions.create('face'), 'N W'),
     command('isometric', 'New isometric', () => actions.create('isometric'), 'N A'),
     command('oblique', 'New plan oblique', () => actions.create('oblique'), 'N O'),
     command('perspective', 'New perspective by two points', () => actions.create('perspective'), 'N V'),

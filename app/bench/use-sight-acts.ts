@@ -1,12 +1,15 @@
 import { useState } from 'react';
 import { dot, type Vec2 } from '../../core/geometry/vec3';
 import { AreaTool } from '../board/area-tool';
+import { PlaceTool } from '../board/place-tool';
 import { PointsTool } from '../board/points-tool';
+import { SNAP_REACH } from '../board/snapper';
 import { pool } from '../workers/pool';
 import { usualScale } from '../figures/usual-scale';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
+import { withSets } from '../data/sets';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import { copyOf, newDetail, newPerspective, newPictorial, newSection, plansForStoreys } from './register/new-sights';
@@ -33,9 +36,11 @@ interface Setup {
   readonly onPlacing: () => void;
   /** The floor of the plan in the Key, metres in the file. */
   readonly floorInKey: () => number;
+  /** The plan that the Key shows. */
+  readonly sightInKey: () => Sight;
 }
 
-const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail' | 'perspective'>, string>> = {
+const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail' | 'perspective' | 'face'>, string>> = {
   elevations: 'Four elevations',
   plans: 'Plans for the storeys',
   ceilings: 'Ceiling plans',
@@ -55,14 +60,17 @@ const BY_RULE = {
 
 /** What can be done with sights as a whole: made, taken away, turned round, moved a step, gone through. */
 export function useSightActs(setup: Setup) {
-  const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing, floorInKey } = setup;
+  const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing, floorInKey, sightInKey } = setup;
   const { sight, change } = draft;
   const [placing, setPlacing] = useState<Placing | null>(null);
+  /** While a face is picked: the tools of the Drawing and of the Key. */
+  const [facing, setFacing] = useState<{ readonly drawing: PlaceTool; readonly key: PlaceTool } | null>(null);
   const [detailing, setDetailing] = useState<{ readonly of: string; readonly tool: AreaTool } | null>(null);
   // an area is one of the sight that it was asked of
   const area = detailing?.of === selected?.id ? (detailing?.tool ?? null) : null;
   const stop = () => {
     setPlacing(null);
+    setFacing(null);
     setDetailing(null);
   };
   const add = (label: string, made: readonly ProjectSight[]) => {
@@ -94,6 +102,14 @@ export function useSightActs(setup: Setup) {
       });
       return setPlacing({ of: choice, tool });
     }
+    if (choice === 'face') {
+      onPlacing();
+      return setFacing({
+        drawing: new PlaceTool((at, zoom) => sight && void pickFace(withSets(sight, project), at, zoom)),
+        // the Key is drawn about the model's origin
+        key: new PlaceTool((at, zoom) => void pickFace(sightInKey(), [at[0] - model.origin[0], at[1] - model.origin[1]], zoom)),
+      });
+    }
     if (choice === 'isometric' || choice === 'oblique')
       return add(LABELS[choice], [newPictorial(project, model, choice === 'isometric' ? 'isometric 2' : 'plan oblique')]);
     if (choice === 'plans' && model.storeys.length) {
@@ -101,6 +117,17 @@ export function useSightActs(setup: Setup) {
       return plans.length ? add(LABELS.plans, plans) : onFault('Every storey has its plan already.');
     }
     void byRule(choice);
+  };
+  const pickFace = async (of: Sight, at: Vec2, zoom: number) => {
+    try {
+      const taken = sights.map((s) => s.sight.number);
+      const made = await pool.live.run((engine) => engine.makeOfFace(model.id, of, at, SNAP_REACH / zoom, taken));
+      if (!made) return onFault('No face is seen there.');
+      stop();
+      add(`${made.name}, ${made.number}`, [{ id: crypto.randomUUID(), scale: selected?.scale ?? usualScale(model.bounds), sight: made }]);
+    } catch (error) {
+      onFault((error as Error).message);
+    }
   };
   /** Sights that the engine makes of what the model holds; those that are there already are not made again. */
   const byRule = async (choice: keyof typeof BY_RULE) => {
@@ -137,6 +164,7 @@ export function useSightActs(setup: Setup) {
   return {
     placing,
     area,
+    facing,
     /** Puts the tool in hand away, if it has nothing to take back. */
     back: () => void ((placing?.tool ?? area)?.back() || stop()),
     stop,

@@ -216,6 +216,18 @@ const engine = {
       return makeSights(model, scene, form, [], taken);
     }),
 
+  /** The elevation of the face that is meant by a point of a sight's drawing, within a reach in metres; null where nothing is seen there. */
+  makeOfFace: (id: string, sight: Sight, at: readonly [number, number], reach: number, taken: readonly string[]): Promise<Sight | null> =>
+    plainly('this face', async () => {
+      const { model, scene } = await open(id);
+      const [{ faceUnder }, { ofFace }] = await Promise.all([
+        import('../../core/sights/make/face-under'),
+        import('../../core/sights/make/of-face'),
+      ]);
+      const face = faceUnder(model, scene, sight, at, reach);
+      return face && ofFace(model, scene, face.id, face.point, taken)[0]!;
+    }),
+
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);

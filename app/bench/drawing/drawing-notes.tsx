@@ -16,11 +16,13 @@ interface Props {
   /** Why the drawing could not be painted. */
   readonly unpainted: string | null;
   readonly trouble: Trouble | null;
+  /** Something is asked in the corner: what is said stands below it. */
+  readonly isAsked: boolean;
   readonly onPutAway: () => void;
 }
 
 /** What is said over the Drawing: that nothing is there yet, that it is empty and why, what went wrong. */
-export function DrawingNotes({ model, sight, live, unpainted, trouble, onPutAway }: Props) {
+export function DrawingNotes({ model, sight, live, unpainted, trouble, isAsked, onPutAway }: Props) {
   const isEmpty = live.isCurrent && live.drawn?.isEmpty === true;
   return (
     <>
@@ -49,7 +51,7 @@ export function DrawingNotes({ model, sight, live, unpainted, trouble, onPutAway
           role="alert"
           // the pane takes the pointer for panning; the word in here is to be pressed
           onPointerDown={(e) => e.stopPropagation()}
-          className="absolute top-3 left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1"
+          className={`absolute left-3 z-10 max-w-[640px] border border-ink bg-sheet px-2 py-1 ${isAsked ? 'top-12' : 'top-3'}`}
         >
           <b className="mr-2 bg-ink px-1.5 font-semibold text-sheet">{trouble.what}</b>
           {trouble.words}

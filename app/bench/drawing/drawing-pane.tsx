@@ -11,6 +11,7 @@ import type { Project, ProjectSight } from '../../data/project';
 import { PaneCanvas } from '../../board/pane-canvas';
 import { token } from '../../ui/token';
 import { Wash } from '../plumb/plumb';
+import { Asking } from '../asking';
 import { DrawingNotes, type Trouble } from './drawing-notes';
 import { PickArea } from './pick-area';
 import { ProofMarks } from './proof-marks';
@@ -21,6 +22,7 @@ import { useHand } from '../plumb/use-hand';
 import { useHit } from '../plumb/use-hit';
 import { useGestures } from '../../board/use-gestures';
 import type { AreaTool } from '../../board/area-tool';
+import type { PlaceTool } from '../../board/place-tool';
 import { POINTING } from '../../board/pointing';
 import { SnapMark } from '../../board/snap-mark';
 import { paneMatrix, toU, toV, toX, toY, type BenchView, type PaneSize } from '../../board/view';
@@ -40,14 +42,16 @@ interface Props {
   readonly onBackground: KeepBackground;
   /** An area of the drawing is asked for. */
   readonly area: AreaTool | null;
-  readonly onStopArea: () => void;
+  /** A face is asked for. */
+  readonly face: PlaceTool | null;
+  readonly onStop: () => void;
 }
 
 const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane(props: Props) {
-  const { model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground, area, onStopArea } = props;
+  const { model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground, area, face, onStop } = props;
   const title = useMemo(() => sight && titled(sight), [sight]);
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
@@ -55,7 +59,7 @@ export function DrawingPane(props: Props) {
   const ask = useHit(model, store);
   const pane = entry && { pane: 'drawing' as const, sight: entry.id };
   const backgrounds = useBackgrounds(project, pane, onBackground);
-  const tool = backgrounds.tool ?? area ?? POINTING;
+  const tool = backgrounds.tool ?? face ?? area ?? POINTING;
   const { paintKey } = live;
   const boardAt = (x: number, y: number): Vec2 => [toU(view, size, x), toV(view.zoom, view.v, size, y)];
   const hand = useHand({ model, tool, paintKey, matrix, zoom: view.zoom, boardAt, toBoard: (at) => at });
@@ -113,9 +117,17 @@ export function DrawingPane(props: Props) {
           className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
         />
       )}
-      {sight && area && <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStopArea} />}
+      {sight && area && <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStop} />}
+      {face && (
+        <Asking
+          label="Face of the elevation"
+          title="Elevation of a face"
+          words="click it here, or its line in the plan below"
+          onCancel={onStop}
+        />
+      )}
       <SnapMark snapper={hand.snapper} toPane={toPane} />
-      <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway }} />
+      <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway }} isAsked={area !== null || face !== null} />
     </div>
   );
 }

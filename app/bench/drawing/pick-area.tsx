@@ -2,7 +2,7 @@ import { useWatched } from '../../ui/watched';
 import type { AreaTool } from '../../board/area-tool';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
 import { millimetres } from '../../figures/format';
-import { quiet } from '../../ui/quiet';
+import { Asking } from '../asking';
 
 interface Props {
   readonly tool: AreaTool;
@@ -29,25 +29,18 @@ export function PickArea({ tool, number, view, size, onCancel }: Props) {
           <rect {...box} fill="var(--color-madder)" fillOpacity={0.06} stroke="var(--color-madder)" strokeWidth={1.4} />
         </svg>
       )}
-      <div
-        role="group"
-        aria-label="Area of the detail"
-        className="absolute top-2 left-3 z-10 flex items-baseline gap-3 border border-madder bg-sheet px-2 py-1"
-        {...quiet}
+      <Asking
+        label="Area of the detail"
+        title={`Detail of ${number}`}
+        words={from ? 'to the other corner, Shift makes it square' : 'drag across what is to be drawn larger'}
+        onCancel={onCancel}
       >
-        <b className="font-semibold text-madder">Detail of {number}</b>
-        <span className="text-graphite">
-          {from ? 'to the other corner, Shift makes it square' : 'drag across what is to be drawn larger'}
-        </span>
         {from && to && (
           <span data-testid="area-size">
             {millimetres(Math.abs(to[0] - from[0]))} × {millimetres(Math.abs(to[1] - from[1]))}
           </span>
         )}
-        <button type="button" className="word" onClick={onCancel}>
-          Cancel
-        </button>
-      </div>
+      </Asking>
     </>
   );
 }

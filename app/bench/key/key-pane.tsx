@@ -25,6 +25,7 @@ import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
+import type { PlaceTool } from '../../board/place-tool';
 import { SnapMark } from '../../board/snap-mark';
 import type { Tool } from '../../board/tool';
 import { useGestures } from '../../board/use-gestures';
@@ -49,6 +50,8 @@ interface Props {
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly hovered: string | null;
   readonly placing: Placing | null;
+  /** A face is asked for. */
+  readonly face: PlaceTool | null;
   readonly onStopPlacing: () => void;
   readonly outlines: Outlines;
   readonly onBackground: KeepBackground;
@@ -62,7 +65,7 @@ const OutlineTool = lazy(() => import('./outline-tool'));
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
-  const { placing, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
+  const { placing, face, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
   const ask = useHit(model, store);
   const backgrounds = useBackgrounds(
     project,
@@ -74,7 +77,7 @@ export function KeyPane(props: Props) {
 
   const [grip] = useState(() => new GripDrag());
   useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
-  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? grip));
+  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? grip));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
   const { origin } = model;
   const hand = useHand({

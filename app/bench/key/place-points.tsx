@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import { useWatched } from '../../ui/watched';
 import type { ModelInfo } from '../../data/database';
 import { PointField } from '../../figures/point-field';
-import { quiet } from '../../ui/quiet';
+import { Asking } from '../asking';
 import type { Placing } from '../use-sight-acts';
 
 interface Props {
@@ -25,14 +25,12 @@ export function PlacePoints({ model, placing: { of, tool }, onCancel }: Props) {
       model.grid.filter((g) => Math.abs(g.from[axis] - g.to[axis]) < 1e-6).map((g) => [g.tag, g.from[axis] + model.origin[axis]]),
     );
   return (
-    <div
-      role="group"
-      aria-label={`Points of the ${of}`}
-      className="absolute top-2 left-3 z-10 flex items-baseline gap-3 border border-madder bg-sheet px-2 py-1"
-      {...quiet}
+    <Asking
+      label={`Points of the ${of}`}
+      title={WORDS[of][first ? 1 : 0]}
+      words={`click in the plan${first ? ', Shift squares it' : ''}, or type`}
+      onCancel={onCancel}
     >
-      <b className="font-semibold text-madder">{WORDS[of][first ? 1 : 0]}</b>
-      <span className="text-graphite">click in the plan{first ? ', Shift squares it' : ''}, or type</span>
       <PointField
         of="of the point"
         from={first}
@@ -42,9 +40,6 @@ export function PlacePoints({ model, placing: { of, tool }, onCancel }: Props) {
         onPoint={(p) => tool.add(p)}
         onEscape={() => void (tool.back() || onCancel())}
       />
-      <button type="button" className="word" onClick={onCancel}>
-        Cancel
-      </button>
-    </div>
+    </Asking>
   );
 }

@@ -51,5 +51,5 @@ export function useKey(
     if (isElevation) return compose(pane, [1, 0, 0, 1, u0, model.origin[2]]);
     return compose(pane, [frame.right[0], frame.look[0], frame.right[1], frame.look[1], u0, v0]);
   }, [view, size, isElevation, frame, model]);
-  return { live, matrix, isElevation, storey, setStorey };
+  return { sight: key, live, matrix, isElevation, storey, setStorey };
 }

@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 
 export type NewSightChoice =
-  'section' | 'detail' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric' | 'oblique' | 'perspective';
+  'section' | 'detail' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric' | 'oblique' | 'perspective' | 'face';
 
 const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['section', 'Section by two points', 'S'],
@@ -11,6 +11,7 @@ const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['plans', 'A plan for each storey', 'P'],
   ['ceilings', 'A ceiling plan for each storey', 'C'],
   ['rooms', 'All drawings of each room', 'R'],
+  ['face', 'Elevation of a face', 'W'],
   ['isometric', 'Isometric', 'A'],
   ['oblique', 'Plan oblique', 'O'],
   ['perspective', 'Perspective by two points', 'V'],

@@ -7,6 +7,7 @@ import { drawingBounds } from '../../linework/drawing';
 import { ROLES } from '../role';
 import { checkSight } from '../sight-schema';
 import { detailOf } from './detail-of';
+import { faceUnder } from './face-under';
 import { floorLevels } from './floor-levels';
 import { fourSides } from './four-sides';
 import { nextNumber, numbered } from './number';
@@ -211,6 +212,35 @@ describe('a face', () => {
 it('numbers go on after the highest of their kind', () => {
   expect(nextNumber('section', ['S-02', 'S-9', 'P-40', 'Shaft'])).toBe('S-10');
   expect(numbered([{ kind: 'plan', name: 'a' }, { kind: 'section', name: 'b' }, { kind: 'plan', name: 'c' }], ['P-01']).map((s) => s.number)).toEqual(['P-02', 'S-01', 'P-03']); // prettier-ignore
+});
+
+describe('the face that is meant by a point of a drawing', () => {
+  const house = modelOf([named(spun(box([0, 0, 0], [6, 0.4, 3]), 17), 'wall'), named(spun(box([1, 2, 0], [2, 1, 0.8]), 17), 'bench')]);
+  const scene = prepare(house);
+  const turned = (x: number, y: number) => [x * Math.cos(17 * DEGREE) - y * Math.sin(17 * DEGREE), x * Math.sin(17 * DEGREE) + y * Math.cos(17 * DEGREE)] as const; // prettier-ignore
+  const plan = { kind: 'plan', number: 'P', name: '', height: 1.2, frame: { origin: [0, 0, 1.2], look: [0, 0, -1], up: [0, 1, 0], cut: true }, depth: null } as const; // prettier-ignore
+  const lookOf = (found: ReturnType<typeof faceUnder>) => ofFace(house, scene, found!.id, found!.point)[0]!.frame!.look;
+  it('in a plan is the side of a wall near whose line it lies: the elevation of a wall at 17 degrees', () => {
+    const found = faceUnder(house, scene, plan, turned(3, 0.43), 0.05)!;
+    expect(found.id).toBe('wall');
+    found.point.forEach((x, k) => expect(x).toBeCloseTo([...turned(3, 0.4), 1.2][k]!, 9));
+    lookOf(found).forEach((x, k) => expect(x).toBeCloseTo([Math.sin(17 * DEGREE), -Math.cos(17 * DEGREE), 0][k]!, 9));
+    lookOf(faceUnder(house, scene, plan, turned(3, -0.03), 0.05)).forEach((x, k) => expect(x).toBeCloseTo([-Math.sin(17 * DEGREE), Math.cos(17 * DEGREE), 0][k]!, 9)); // prettier-ignore
+  });
+  it('away from what is cut is the one that is seen, or none; also in an elevation, an oblique and a perspective', () => {
+    expect(faceUnder(house, scene, plan, turned(2, 2.5), 0.05)).toMatchObject({ id: 'bench', point: [expect.anything(), expect.anything(), expect.closeTo(0.8, 9)] }); // prettier-ignore
+    expect(faceUnder(house, scene, plan, turned(5, 2.5), 0.05)).toBeNull();
+    // from the south the wall hides the bench; what stands before a trim is not seen through it
+    const south = { kind: 'elevation', number: 'E', name: '', frame: { origin: [0, -9, 0], look: [0, 1, 0], up: [0, 0, 1], cut: false }, depth: null } as const; // prettier-ignore
+    expect(faceUnder(house, scene, south, [1, 0.5], 0.05)!.id).toBe('wall');
+    const trims = [{ origin: [...turned(0, 1), 0], normal: [Math.sin(17 * DEGREE), -Math.cos(17 * DEGREE), 0] }] as never;
+    expect(faceUnder(house, scene, { ...south, trims }, [1, 0.5], 0.05)!.id).toBe('bench');
+    const from = { kind: 'perspective', number: 'V', name: '', eye: [0, 9, 1.6], target: [0, 5, 1.6], depth: null } as const;
+    // the ray from the eye through a point of the picture's plane, four metres away, meets the top of the bench
+    const seen = faceUnder(house, scene, from, [-0.8, -0.55], 0.05)!;
+    expect(seen.id).toBe('bench');
+    [seen.point[0] / 0.8, (9 - seen.point[1]) / 4, (1.6 - seen.point[2]) / 0.55].forEach((k) => expect(k).toBeCloseTo(0.8 / 0.55, 9));
+  });
 });
 
 describe('a detail', () => {
