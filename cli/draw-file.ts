@@ -4,6 +4,7 @@ import { draw } from '../core/draw';
 import type { Standard } from '../core/drafting/standard';
 import type { Note, NoteCode } from '../core/faults/fault';
 import type { Model } from '../core/model/model';
+import { cutMisses } from '../core/proof/cut-misses';
 import { emptyReason, isEmpty } from '../core/proof/empty-reason';
 import { publish, publishable } from '../core/publish';
 import type { Scene } from '../core/scene/scene';
@@ -86,8 +87,17 @@ export async function drawFile(
   };
   const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
   if (isEmpty(drawing)) doubts.push(emptyReason(model, scene, sight));
+  doubts.push(...cutMisses(model, sight, drawing));
   return { file: await write(), doubts };
 }
 
 /** What a drafter should know before the drawing goes on: units that are not sure, outlines that stay open, nothing to see. */
-const DOUBTS: readonly NoteCode[] = ['unit-missing', 'unit-unknown', 'unit-doubtful', 'unit-guessed', 'outline-open', 'elevation-askew'];
+const DOUBTS: readonly NoteCode[] = [
+  'unit-missing',
+  'unit-unknown',
+  'unit-doubtful',
+  'unit-guessed',
+  'outline-open',
+  'elevation-askew',
+  'frame-rolled',
+];

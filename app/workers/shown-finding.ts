@@ -12,6 +12,9 @@ const KIND: Readonly<Record<string, string>> = {
   'regions-overlap': 'overlap',
   'no-fill': 'no fill',
   'empty-drawing': 'empty',
+  'cut-misses': 'cuts nothing',
+  'frame-rolled': 'rolled',
+  'elevation-askew': 'askew',
 };
 
 /** A finding as the Bench shows it. What the reader could not build is told in one way. */

@@ -94,6 +94,8 @@ export type NoteCode =
   | 'faces-cut-off'
   | 'obj-line-skipped'
   | 'empty-drawing'
+  | 'cut-misses'
+  | 'frame-rolled'
   | 'outline-open'
   | 'outline-mended'
   | 'grazing-cut'

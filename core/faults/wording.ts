@@ -78,6 +78,8 @@ const NOTES: Record<NoteCode, string> = {
   'faces-cut-off': 'the file was cut off: it announces {told} {what} and holds {found}; the rest is missing',
   'obj-line-skipped': 'line {line}: a face points to corner {corner}, which does not exist; it was passed over ({count} in all)',
   'empty-drawing': 'the drawing is empty: {reason}',
+  'cut-misses': '{what} meets nothing of the model: all that is drawn lies beyond it',
+  'frame-rolled': 'the picture is rolled by {degrees}°: what is up in its frame does not stand upright',
   'outline-open': '{class} "{name}" ({id}): its cut outline stays open at {u}, {v}',
   'outline-mended': '{class} "{name}" ({id}): its shell is open; its cut outline was closed over a gap of {gap} mm at {u}, {v}',
   'grazing-cut':

@@ -8,6 +8,7 @@ import type { Sight } from '../sights/sight';
 import { box, modelOf } from '../testing/solids';
 import { published } from '../testing/published';
 import { drawModel, FRONT, frameSight } from '../testing/views';
+import { removalsOf } from './empty-reason';
 import { proof } from './proof';
 
 const check = (model: Model, sight: Sight, change: (drawing: Drawing) => Drawing = (d) => d) =>
@@ -100,18 +101,43 @@ describe('the proof of a drawing', () => {
     expect(trimmed.map((f) => f.code)).toContain('outline-open');
   });
 
-  it('says why a drawing is empty: which limit took everything away', () => {
-    const behind = frameSight([0, 1, 0], [0, 0, 1], [0, -5, 0]);
-    expect(words(check(wall, { ...behind, depth: 0 }))).toEqual(['the drawing is empty: depth 0 leaves nothing']);
-    expect(words(check(wall, { ...behind, limits: { left: 9 } }))).toEqual([
-      'the drawing is empty: the limits of the picture leave nothing',
-    ]);
-    expect(words(check(wall, { ...behind, show: [{ class: 'Wall', use: 'exclude' }] }))).toEqual([
-      'the drawing is empty: the rules of what is shown leave nothing',
-    ]);
-    expect(words(check(wall, { ...behind, keepBox: { centre: [90, 0, 0], size: [1, 1, 1] } }))).toEqual([
-      'the drawing is empty: the keep box leaves nothing',
-    ]);
-    expect(words(check(wall, at(3)))).toEqual(['the drawing is empty: nothing lies before this sight']);
+  it.each<[Partial<Sight>, string, string | undefined]>([
+    [{ depth: 0 }, 'depth 0 takes all away', 'depth'],
+    [{ limits: { left: 9, right: 12 } }, 'limits left takes all away', 'limits left'],
+    [{ limits: { top: -2, left: 0 } }, 'limits top takes all away', 'limits top'],
+    // neither of both leaves anything by itself
+    [{ limits: { left: 9, bottom: 9 } }, 'limits left, bottom takes all away', 'limits left, bottom'],
+    [{ show: [{ class: 'Wall', use: 'exclude' }] }, 'what is shown takes all away', 'what is shown'],
+    [{ keepBox: { centre: [90, 0, 0], size: [1, 1, 1] } }, 'keep box takes all away', 'keep box'],
+    [
+      {
+        trims: [
+          { origin: [0, 0, 90], normal: [0, 0, 1] },
+          { origin: [0, 0, -9], normal: [0, 0, 1] },
+        ],
+      },
+      'trim 2 takes all away',
+      'trim 2',
+    ],
+    [{ depth: 1, limits: { left: 50 } }, 'limits left and depth takes all away', 'limits left and depth'],
+    [{ frame: { origin: [0, 3, 0], look: [0, 1, 0], up: [0, 0, 1], cut: true } }, 'nothing lies before this sight', undefined],
+    [{ frame: undefined, path: [[-1, 3], [4, 3]], look: 'left' }, 'its cut misses the model, which lies on the other side', 'side'], // prettier-ignore
+  ])('says why a drawing is empty, and can be drawn without that: %j', (more, reason, part) => {
+    const sight = { ...frameSight([0, 1, 0], [0, 0, 1], [0, -5, 0]), ...more };
+    const [finding] = check(wall, sight);
+    expect([finding!.code, finding!.facts['reason'], finding!.facts['part']]).toEqual(['empty-drawing', reason, part]);
+    const removal = removalsOf(sight).find((r) => r.part === part);
+    if (part && part !== 'side') expect(drawModel(wall, removal!.without).lineRole.length).toBeGreaterThan(0);
+  });
+
+  it('tells a plane that cuts and meets nothing, a keep box without a part in it, a picture that is rolled', () => {
+    const before = frameSight([0, 1, 0], [0, 0, 1], [0, -5, 0]);
+    expect(words(check(wall, before))).toEqual(['the cut plane meets nothing of the model: all that is drawn lies beyond it']);
+    const box = { ...at(0.05), keepBox: { centre: [0.5, 0.3, 0.5], size: [2, 0.3, 2] } as const };
+    expect(words(check(wall, box))).toContain(
+      'the cut plane, within the keep box, meets nothing of the model: all that is drawn lies beyond it',
+    );
+    const rolled = { ...before, frame: { ...before.frame!, up: [0.5, 0, Math.sqrt(0.75)], cut: false } } as Sight;
+    expect(words(check(wall, rolled))).toEqual(['the picture is rolled by -30.0°: what is up in its frame does not stand upright']);
   });
 });

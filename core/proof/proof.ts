@@ -6,6 +6,7 @@ import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
 import { enlarged } from '../linework/reduced';
 import type { Drawing } from '../linework/drawing';
+import { cutMisses } from './cut-misses';
 import { emptyReason, isEmpty } from './empty-reason';
 import { grazingCuts } from './grazing-cuts';
 import { lineFaults } from './line-faults';
@@ -24,13 +25,16 @@ export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills
   for (const note of drawing.report.notes) {
     if (note.code === 'outline-open' || note.code === 'outline-mended')
       findings.push({ ...note, at: [Number(note.facts['u']), Number(note.facts['v'])] });
-    else if (LOST.test(note.code)) findings.push({ ...note, at: null });
+    else if (LOST.test(note.code) || note.code === 'elevation-askew' || note.code === 'frame-rolled') findings.push({ ...note, at: null });
   }
   if (isEmpty(drawing)) {
     findings.push({ ...emptyReason(model, scene, sight), at: null });
     return findings;
   }
-  append(findings, [...grazingCuts(model, scene, sight), ...faultsOf(model, drawing, scene.scale)]);
+  const grazing = grazingCuts(model, scene, sight);
+  // a plane that runs along a face misses it for that reason
+  if (!grazing.length) findings.push(...cutMisses(model, sight, drawing).map((note) => ({ ...note, at: null })));
+  append(findings, [...grazing, ...faultsOf(model, drawing, scene.scale)]);
   const told = new Set<string>();
   drawing.regions.forEach((region, r) => {
     // a profile is one mass of no material

@@ -4,7 +4,7 @@ import { ON_PLANE } from '../geometry/tolerances';
 import { dot, scale, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
-import { askewNote } from './askew';
+import { askewNote, rolledNote } from './askew';
 import { isJogged, legsOf } from './legs';
 import { limitsOf } from './limits';
 import { pictureFrame, resolveSight } from './resolve-sight';
@@ -56,7 +56,7 @@ export function viewsOf(model: Model, scene: Scene, sight: Sight, told: ToldPart
     ),
     frame: sight.kind === 'ceiling plan' ? mirrorFrame(plane.frame) : plane.frame,
     limits,
-    notes: askewNote(scene, sight, plane.frame),
+    notes: [...askewNote(scene, sight, plane.frame), ...rolledNote(sight, plane.frame)],
   };
 }
 
