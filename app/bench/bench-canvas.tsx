@@ -4,6 +4,7 @@ import type { KeepBackground } from '../backgrounds/use-backgrounds';
 import { paperShare } from '../board/view';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
+import type { ShownFinding } from '../data/drawn-sight';
 import type { LiveDrawing } from '../drawings/use-drawing';
 import type { ExportFormat } from '../jobs/export-drawings';
 import type { useCommands } from '../project/use-commands';
@@ -16,6 +17,7 @@ import type { Outlines } from './key/use-outlines';
 import { Plumb } from './plumb/plumb';
 import type { PointerStore } from './plumb/pointer-store';
 import { Straightedge } from './plumb/straightedge';
+import { mendsOf, type Mend } from './mends';
 import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
 import { UnitQuestion } from './unit-question';
 import type { Draft } from './use-draft';
@@ -53,6 +55,8 @@ export function BenchCanvas(props: Props) {
   const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
   const { send, last } = commands;
   const { sight } = draft;
+  const mends = (finding: ShownFinding) => (sight ? mendsOf(sight, finding) : []);
+  const onMend = (mend: Mend) => draft.change(mend.sight, `${mend.words}, ${mend.sight.number}`);
   const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
   return (
     <main className="relative grid min-h-0 min-w-0 grid-rows-[32px_minmax(0,1fr)] overflow-hidden bg-sheet">
@@ -73,6 +77,8 @@ export function BenchCanvas(props: Props) {
         said={last?.said ?? null}
         findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
         onFinding={fitting.goTo}
+        mends={mends}
+        onMend={onMend}
       />
       <PanelGroup direction="vertical" autoSaveId="straightedge">
         <Panel defaultSize={57.6} minSize={12} className="relative bg-sheet">
@@ -93,6 +99,8 @@ export function BenchCanvas(props: Props) {
               area={acts.area}
               face={acts.facing?.drawing ?? null}
               onStop={acts.stop}
+              mends={mends}
+              onMend={onMend}
             />
             <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
           </div>

@@ -7,6 +7,8 @@ export interface ShownFinding {
   readonly kind: string;
   readonly words: string;
   readonly at: readonly [number, number] | null;
+  /** What would mend it in one step: the sight without a part of it, or its plane moved by so many metres either way. */
+  readonly mend?: { readonly without: string } | { readonly nudge: number };
 }
 
 /** A drawing as it goes from the engine to the painter: plain, with what is needed to publish it at any scale. */

@@ -22,5 +22,7 @@ export function shownFinding(finding: Finding): ShownFinding {
   const kind = KIND[finding.code] ?? 'not built';
   // the kind stands before the sentence already
   const words = noteSentence(finding).replace(new RegExp(`^${kind}: `), '');
-  return { kind, words, at: finding.at };
+  const { part, nudge } = finding.facts;
+  const mend = typeof part === 'string' ? { without: part } : typeof nudge === 'number' ? { nudge: nudge / 1000 } : null;
+  return { kind, words, at: finding.at, ...(mend && { mend }) };
 }

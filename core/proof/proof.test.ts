@@ -8,7 +8,7 @@ import type { Sight } from '../sights/sight';
 import { box, modelOf } from '../testing/solids';
 import { published } from '../testing/published';
 import { drawModel, FRONT, frameSight } from '../testing/views';
-import { removalsOf } from './empty-reason';
+import { removalsOf } from './removals';
 import { proof } from './proof';
 
 const check = (model: Model, sight: Sight, change: (drawing: Drawing) => Drawing = (d) => d) =>

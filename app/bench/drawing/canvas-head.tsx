@@ -4,6 +4,7 @@ import type { ShownFinding } from '../../data/drawn-sight';
 import type { FileForms } from '../../data/project';
 import type { ExportFormat } from '../../jobs/export-drawings';
 import { ExportMenu } from './export-menu';
+import type { Mend } from '../mends';
 import { ProofChip } from './proof-chip';
 
 interface Props {
@@ -26,6 +27,9 @@ interface Props {
   /** null while there is no current drawing. */
   readonly findings: readonly ShownFinding[] | null;
   readonly onFinding: (finding: ShownFinding) => void;
+  /** What mends a finding in one step. */
+  readonly mends: (finding: ShownFinding) => readonly Mend[];
+  readonly onMend: (mend: Mend) => void;
 }
 
 /** The head over the canvas: what is drawn, how large it is shown, and what can be done with it. */
@@ -46,6 +50,8 @@ export function CanvasHead({
   said,
   findings,
   onFinding,
+  mends,
+  onMend,
 }: Props) {
   return (
     <div className="flex h-8 items-center gap-3.5 overflow-hidden border-b border-rule bg-paper px-3 whitespace-nowrap">
@@ -95,7 +101,7 @@ export function CanvasHead({
             onForms={onForms}
           />
         )}
-        {findings && <ProofChip findings={findings} onGo={onFinding} />}
+        {findings && <ProofChip {...{ findings, mends, onMend }} onGo={onFinding} />}
       </span>
     </div>
   );

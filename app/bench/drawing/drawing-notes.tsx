@@ -1,5 +1,7 @@
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
+import type { ShownFinding } from '../../data/drawn-sight';
+import type { Mend } from '../mends';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 
 /** What went wrong, under a heading in a word or two; whether it can be tried again. */
@@ -19,10 +21,13 @@ interface Props {
   /** Something is asked in the corner: what is said stands below it. */
   readonly isAsked: boolean;
   readonly onPutAway: () => void;
+  readonly mends: (finding: ShownFinding) => readonly Mend[];
+  readonly onMend: (mend: Mend) => void;
 }
 
 /** What is said over the Drawing: that nothing is there yet, that it is empty and why, what went wrong. */
-export function DrawingNotes({ model, sight, live, unpainted, trouble, isAsked, onPutAway }: Props) {
+export function DrawingNotes({ model, sight, live, unpainted, trouble, isAsked, onPutAway, mends, onMend }: Props) {
+  const why = live.drawn?.findings[0];
   const isEmpty = live.isCurrent && live.drawn?.isEmpty === true;
   return (
     <>
@@ -34,10 +39,19 @@ export function DrawingNotes({ model, sight, live, unpainted, trouble, isAsked, 
         </p>
       )}
       {isEmpty && (
-        <p className="absolute top-3 left-3 border border-rule2 bg-sheet px-2 text-graphite">
+        <p
+          className="absolute top-3 left-3 z-10 border border-rule2 bg-sheet px-2 text-graphite"
+          // the word in here is to be pressed
+          onPointerDown={(e) => e.stopPropagation()}
+        >
           {model.plan && !model.elements.length
             ? 'An empty plan. Draw its outlines in the Key below; a scan goes behind it with Background.'
             : `Empty: ${live.drawn?.findings[0]?.words.replace(/^the drawing is empty: /, '') ?? 'nothing lies before this sight'}.`}
+          {(why ? mends(why) : []).map((mend) => (
+            <button key={mend.words} type="button" className="word ml-3" onClick={() => onMend(mend)}>
+              {mend.words}
+            </button>
+          ))}
         </p>
       )}
       {unpainted && (

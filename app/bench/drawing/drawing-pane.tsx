@@ -17,6 +17,8 @@ import { PickArea } from './pick-area';
 import { ProofMarks } from './proof-marks';
 import { QuickCut } from './quick-cut';
 import type { PointerStore } from '../plumb/pointer-store';
+import type { ShownFinding } from '../../data/drawn-sight';
+import type { Mend } from '../mends';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 import { useHand } from '../plumb/use-hand';
 import { useHit } from '../plumb/use-hit';
@@ -45,13 +47,34 @@ interface Props {
   /** A face is asked for. */
   readonly face: PlaceTool | null;
   readonly onStop: () => void;
+  /** What mends a finding in one step. */
+  readonly mends: (finding: ShownFinding) => readonly Mend[];
+  readonly onMend: (mend: Mend) => void;
 }
 
 const Canvas = memo(PaneCanvas);
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane(props: Props) {
-  const { model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground, area, face, onStop } = props;
+  const {
+    model,
+    entry,
+    sight,
+    live,
+    view,
+    setView,
+    size,
+    store,
+    trouble,
+    onPutAway,
+    project,
+    onBackground,
+    area,
+    face,
+    onStop,
+    mends,
+    onMend,
+  } = props;
   const title = useMemo(() => sight && titled(sight), [sight]);
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
@@ -127,7 +150,7 @@ export function DrawingPane(props: Props) {
         />
       )}
       <SnapMark snapper={hand.snapper} toPane={toPane} />
-      <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway }} isAsked={area !== null || face !== null} />
+      <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />
     </div>
   );
 }

@@ -3,16 +3,27 @@ import { userEvent } from 'vitest/browser';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { render } from 'vitest-browser-react';
 import type { ShownFinding } from '../../data/drawn-sight';
+import type { Sight } from '../../../core/sights/sight';
+import { mendsOf } from '../mends';
 import { Palette } from '../palette';
 import { CanvasHead } from './canvas-head';
 import { ProofMarks } from './proof-marks';
 
-const calls = { onPaper: vi.fn(), onFit: vi.fn(), onExport: vi.fn(), onSaveProject: vi.fn(), onForms: vi.fn(), onFinding: vi.fn() };
+const calls = {
+  onPaper: vi.fn(),
+  onFit: vi.fn(),
+  onExport: vi.fn(),
+  onSaveProject: vi.fn(),
+  onForms: vi.fn(),
+  onFinding: vi.fn(),
+  onMend: vi.fn(),
+};
 beforeEach(() => vi.clearAllMocks());
 const findings: ShownFinding[] = [
-  { kind: 'grazing', words: 'the plane lies in a face of Wall south', at: [1, 1] },
+  { kind: 'grazing', words: 'the plane lies in a face of Wall south', at: [1, 1], mend: { nudge: 0.005 } },
   { kind: 'no fill', words: 'Door has no material', at: null },
 ];
+const section: Sight = { kind: 'section', number: 'S-01', name: '', path: [[0, 0], [4, 0]], look: 'left', depth: null }; // prettier-ignore
 const head = (more: Partial<React.ComponentProps<typeof CanvasHead>> = {}) =>
   render(
     <CanvasHead
@@ -26,6 +37,7 @@ const head = (more: Partial<React.ComponentProps<typeof CanvasHead>> = {}) =>
       working={null}
       said={null}
       findings={[]}
+      mends={(finding) => mendsOf(section, finding)}
       {...calls}
       {...more}
     />,
@@ -54,7 +66,11 @@ it('leads from the chip to the place of a finding, and says when there is none',
   await userEvent.click(screen.getByRole('button', { name: /^Proof/ }));
   await userEvent.click(screen.getByRole('menuitem', { name: /no fill/ }));
   expect(calls.onFinding).toHaveBeenCalledWith(findings[1]);
-  await screen.rerender(<CanvasHead number="" name="" words="" paper={null} exportable={0} hasBehind={false} forms={{}} working={null} said={null} findings={[]} {...calls} />); // prettier-ignore
+  // one step to either side
+  await userEvent.click(screen.getByRole('button', { name: /^Proof/ }));
+  await userEvent.click(screen.getByRole('menuitem', { name: 'Move it 5 mm nearer' }));
+  expect(calls.onMend.mock.lastCall![0].sight.path).toEqual([[0, -0.005], [4, -0.005]]); // prettier-ignore
+  await screen.rerender(<CanvasHead number="" name="" words="" paper={null} exportable={0} hasBehind={false} forms={{}} working={null} said={null} findings={[]} mends={() => []} {...calls} />); // prettier-ignore
   await expect.element(screen.getByText('Proof clean')).toBeVisible();
   expect(screen.getByRole('button').query()).toBeNull();
 });

@@ -1,13 +1,17 @@
 import { DropdownMenu } from 'radix-ui';
+import { Fragment } from 'react';
 import type { ShownFinding } from '../../data/drawn-sight';
+import type { Mend } from '../mends';
 
 interface Props {
   readonly findings: readonly ShownFinding[];
   readonly onGo: (finding: ShownFinding) => void;
+  readonly mends: (finding: ShownFinding) => readonly Mend[];
+  readonly onMend: (mend: Mend) => void;
 }
 
 /** The proof of the drawing shown: clean, or its findings by number, each a way to its place. */
-export function ProofChip({ findings, onGo }: Props) {
+export function ProofChip({ findings, onGo, mends, onMend }: Props) {
   if (!findings.length) return <span className="border border-rule2 px-2 leading-5">Proof clean</span>;
   const shown = findings.slice(0, 3);
   return (
@@ -24,12 +28,19 @@ export function ProofChip({ findings, onGo }: Props) {
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu max-h-96 max-w-[560px] overflow-auto" align="end" sideOffset={4}>
           {findings.map((finding, i) => (
-            <DropdownMenu.Item key={i} className="!items-baseline !justify-start gap-2 !whitespace-normal" onSelect={() => onGo(finding)}>
-              <Number n={i + 1} />
-              <span>
-                <b className="font-semibold">{finding.kind}</b> {finding.words}
-              </span>
-            </DropdownMenu.Item>
+            <Fragment key={i}>
+              <DropdownMenu.Item className="!items-baseline !justify-start gap-2 !whitespace-normal" onSelect={() => onGo(finding)}>
+                <Number n={i + 1} />
+                <span>
+                  <b className="font-semibold">{finding.kind}</b> {finding.words}
+                </span>
+              </DropdownMenu.Item>
+              {mends(finding).map((mend) => (
+                <DropdownMenu.Item key={mend.words} className="!pl-9" onSelect={() => onMend(mend)}>
+                  {mend.words}
+                </DropdownMenu.Item>
+              ))}
+            </Fragment>
           ))}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

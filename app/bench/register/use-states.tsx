@@ -29,7 +29,7 @@ export function useStates(
     const print = kept?.[drawingRow(project.id, id)];
     if (print === undefined) return { words: 'not drawn yet', tone: 'quiet' };
     if (print !== fingerprint(model, withSets(own.sight, project))) return { words: 'out of date', tone: 'old' };
-    if (selected?.id === id && live.drawn?.isEmpty) return { words: 'empty: nothing lies before it', tone: 'quiet' };
+    if (selected?.id === id && live.drawn?.isEmpty) return { words: 'empty', tone: 'quiet' };
     return { words: 'current', tone: 'quiet' };
   };
   const old = kept ? sights.filter((s) => kept[drawingRow(project.id, s.id)] !== fingerprint(model, withSets(s.sight, project))) : [];
