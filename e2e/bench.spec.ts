@@ -191,7 +191,7 @@ test('all drawings of the rooms, a section on each grid line: made in one step e
   await expect(register.getByRole('button', { name: /Grid E/ })).toBeVisible();
 });
 
-test('a detail of a corner at 1:5: asked for, dragged open in the drawing from corner to corner, set to its scale', async ({ page }) => {
+test('in few acts: a detail of a corner at 1:5, the elevation of a face, a section turned about a point', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('n'); // 1
   await page.keyboard.press('d');
@@ -226,6 +226,22 @@ test('a detail of a corner at 1:5: asked for, dragged open in the drawing from c
   await drawn(page, 'E-05');
   const { frame } = (await keptSight(page, 'E-05')).sight;
   expect([frame!.cut, frame!.look[2], Math.abs(frame!.look[0]) + Math.abs(frame!.look[1])]).toEqual([false, 0, 1]);
+
+  // a section turned about a point of the plan
+  await row(page, 'S-03').click();
+  await drawn(page, 'S-03');
+  const [from, to] = (await keptSight(page, 'S-03')).sight.path!;
+  await page.keyboard.press('t'); // 1
+  await expect(page.getByText('Centre of the turn')).toBeVisible();
+  await page.mouse.click(key.x + key.width / 2, key.y + key.height / 2 + 20); // 2
+  await page.getByLabel('Turn by').fill('23.5'); // 3
+  await page.keyboard.press('Enter'); // 4
+  const angle = async () => {
+    const [a, b] = (await keptSight(page, 'S-03')).sight.path!;
+    return (Math.atan2(b![1] - a![1], b![0] - a![0]) * 180) / Math.PI;
+  };
+  await expect.poll(angle).toBeCloseTo((Math.atan2(to![1] - from![1], to![0] - from![0]) * 180) / Math.PI + 23.5, 6);
+  await drawn(page, 'S-03');
 });
 
 /** Where in the Key the hand is near something that is called so, along a row of it. */

@@ -96,9 +96,9 @@ export function BenchCanvas(props: Props) {
               onPutAway={onPutAway}
               project={project}
               onBackground={keepBackground}
-              area={acts.area}
-              face={acts.facing?.drawing ?? null}
-              onStop={acts.stop}
+              area={acts.asked.area}
+              face={acts.asked.facing?.drawing ?? null}
+              onStop={acts.asked.stop}
               mends={mends}
               onMend={onMend}
             />
@@ -128,9 +128,10 @@ export function BenchCanvas(props: Props) {
               store={store}
               grid={grid}
               hovered={hovered}
-              placing={acts.placing}
-              face={acts.facing?.key ?? null}
-              onStopPlacing={acts.stop}
+              placing={acts.asked.placing}
+              face={acts.asked.facing?.key ?? null}
+              turning={acts.asked.turning}
+              onStopPlacing={acts.asked.stop}
               outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
               onBackground={keepBackground}
               onDraft={draft.show}

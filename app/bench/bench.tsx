@@ -65,16 +65,8 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     sightInKey: () => key.sight,
     floorInKey: () => (model.storeys[key.storey] ? model.storeys[key.storey]!.elevation + model.origin[2] : model.bounds[2]!),
   });
-  const { placing } = acts;
-  const key = useKey(
-    project.id,
-    model,
-    sight,
-    keyFrame,
-    looking.view,
-    looking.keySize,
-    outlines.isOn || placing !== null || acts.facing !== null,
-  );
+  const { asked } = acts;
+  const key = useKey(project.id, model, sight, keyFrame, looking.view, looking.keySize, outlines.isOn || asked.isInKey);
   const fitting = useFitting(looking, { model, selected, sight, live, keyFrame, isElevation: key.isElevation });
 
   const exportFile = (format: ExportFormat, all: boolean) =>
@@ -100,9 +92,9 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     },
     open,
     setOpen,
-    isAsked: placing !== null || acts.area !== null || acts.facing !== null,
+    isAsked: asked.isAsked,
     isDrawing: outlines.isOn,
-    onBack: acts.back,
+    onBack: asked.back,
   });
   const trouble = troubleOf(last?.fault ?? null, fault, live.fault);
 

@@ -7,6 +7,7 @@ import type { PaletteEntry } from './palette';
 interface Actions {
   readonly create: (choice: NewSightChoice) => void;
   readonly copy: () => void;
+  readonly turnAbout: () => void;
   readonly remove: () => void;
   readonly flip: () => void;
   readonly nudge: (along: number, away: number, isHeld: boolean) => void;
@@ -47,6 +48,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
   useHotkeys('.', () => actions.step(1), on);
   useHotkeys('c', actions.focusCut, on);
   useHotkeys('x', actions.flip, on);
+  useHotkeys('t', actions.turnAbout, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('mod+d', actions.copy, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('q', actions.plant, on);
   useHotkeys('j', actions.nextFinding, on);
@@ -95,6 +97,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
     ...(selected
       ? [
           command('detail', 'Detail of an area of this sight', () => actions.create('detail'), 'N D'),
+          command('turn', `Turn ${selected.sight.number} about a point`, actions.turnAbout, 'T'),
           command('copy', `Copy ${selected.sight.number}`, actions.copy, 'Ctrl D'),
           command('flip', 'Other side', actions.flip, 'X'),
           command('whole', 'Whole drawing', actions.whole, '9'),

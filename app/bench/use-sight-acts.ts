@@ -1,26 +1,15 @@
-import { useState } from 'react';
 import { dot, type Vec2 } from '../../core/geometry/vec3';
-import { AreaTool } from '../board/area-tool';
-import { PlaceTool } from '../board/place-tool';
-import { PointsTool } from '../board/points-tool';
-import { SNAP_REACH } from '../board/snapper';
 import { pool } from '../workers/pool';
 import { usualScale } from '../figures/usual-scale';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
-import { withSets } from '../data/sets';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
-import { copyOf, newDetail, newPerspective, newPictorial, newSection, plansForStoreys } from './register/new-sights';
-import { frameOf, lineOf, roundPoint, squared, withLine, type KeyFrame } from './sight-geometry';
+import { copyOf, newPictorial, plansForStoreys } from './register/new-sights';
+import { frameOf, lineOf, withLine, type KeyFrame } from './sight-geometry';
+import { useAsked } from './use-asked';
 import type { Draft } from './use-draft';
-
-/** Points that are asked in the Key, and of what. */
-export interface Placing {
-  readonly of: 'section' | 'perspective';
-  readonly tool: PointsTool;
-}
 
 interface Setup {
   readonly project: Project;
@@ -60,74 +49,23 @@ const BY_RULE = {
 
 /** What can be done with sights as a whole: made, taken away, turned round, moved a step, gone through. */
 export function useSightActs(setup: Setup) {
-  const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault, onPlacing, floorInKey, sightInKey } = setup;
+  const { project, model, sights, selected, draft, keyFrame, send, onSelect, onFault } = setup;
   const { sight, change } = draft;
-  const [placing, setPlacing] = useState<Placing | null>(null);
-  /** While a face is picked: the tools of the Drawing and of the Key. */
-  const [facing, setFacing] = useState<{ readonly drawing: PlaceTool; readonly key: PlaceTool } | null>(null);
-  const [detailing, setDetailing] = useState<{ readonly of: string; readonly tool: AreaTool } | null>(null);
-  // an area is one of the sight that it was asked of
-  const area = detailing?.of === selected?.id ? (detailing?.tool ?? null) : null;
-  const stop = () => {
-    setPlacing(null);
-    setFacing(null);
-    setDetailing(null);
-  };
   const add = (label: string, made: readonly ProjectSight[]) => {
     void send({ intent: 'add sights', label, sights: made });
     onSelect(made[0]!.id);
   };
+  const asked = useAsked({ ...setup, add });
   const create = (choice: NewSightChoice) => {
-    stop();
-    if (choice === 'detail') {
-      if (!selected) return onFault('A detail is one of a sight: choose that first.');
-      const tool = new AreaTool((picked) => {
-        setDetailing(null);
-        const made = newDetail(project, selected, picked);
-        add(`Detail ${made.sight.number} of ${selected.sight.number}`, [made]);
-      });
-      return setDetailing({ of: selected.id, tool });
-    }
-    if (choice === 'section' || choice === 'perspective') {
-      onPlacing();
-      const tool = new PointsTool({
-        most: 2,
-        square: (from, to) => roundPoint(squared(from, to, model.mainAngle)),
-        settle: roundPoint,
-        onDone: ([a, b]) => {
-          setPlacing(null);
-          const made = choice === 'section' ? newSection(project, model, [a!, b!]) : newPerspective(project, model, [a!, b!], floorInKey());
-          add(`${made.sight.name} ${made.sight.number}`, [made]);
-        },
-      });
-      return setPlacing({ of: choice, tool });
-    }
-    if (choice === 'face') {
-      onPlacing();
-      return setFacing({
-        drawing: new PlaceTool((at, zoom) => sight && void pickFace(withSets(sight, project), at, zoom)),
-        // the Key is drawn about the model's origin
-        key: new PlaceTool((at, zoom) => void pickFace(sightInKey(), [at[0] - model.origin[0], at[1] - model.origin[1]], zoom)),
-      });
-    }
+    asked.stop();
+    if (choice in asked.ask) return asked.ask[choice as keyof typeof asked.ask]();
     if (choice === 'isometric' || choice === 'oblique')
       return add(LABELS[choice], [newPictorial(project, model, choice === 'isometric' ? 'isometric 2' : 'plan oblique')]);
     if (choice === 'plans' && model.storeys.length) {
       const plans = plansForStoreys(project, model);
       return plans.length ? add(LABELS.plans, plans) : onFault('Every storey has its plan already.');
     }
-    void byRule(choice);
-  };
-  const pickFace = async (of: Sight, at: Vec2, zoom: number) => {
-    try {
-      const taken = sights.map((s) => s.sight.number);
-      const made = await pool.live.run((engine) => engine.makeOfFace(model.id, of, at, SNAP_REACH / zoom, taken));
-      if (!made) return onFault('No face is seen there.');
-      stop();
-      add(`${made.name}, ${made.number}`, [{ id: crypto.randomUUID(), scale: selected?.scale ?? usualScale(model.bounds), sight: made }]);
-    } catch (error) {
-      onFault((error as Error).message);
-    }
+    void byRule(choice as keyof typeof BY_RULE);
   };
   /** Sights that the engine makes of what the model holds; those that are there already are not made again. */
   const byRule = async (choice: keyof typeof BY_RULE) => {
@@ -162,17 +100,17 @@ export function useSightActs(setup: Setup) {
     if (id === selected?.id) onSelect((sights[at + 1] ?? sights[at - 1])?.id ?? null);
   };
   return {
-    placing,
-    area,
-    facing,
-    /** Puts the tool in hand away, if it has nothing to take back. */
-    back: () => void ((placing?.tool ?? area)?.back() || stop()),
-    stop,
+    asked,
     create,
     copy: () => {
       if (!selected) return;
       const made = copyOf(project, selected);
       add(`${made.sight.number}, a copy of ${selected.sight.number}`, [made]);
+    },
+    /** Turns the sight about a point of the plan. */
+    turnAbout: () => {
+      asked.stop();
+      asked.ask.turn();
     },
     removeSight,
     remove: () => {

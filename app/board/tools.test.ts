@@ -3,6 +3,7 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import { AreaTool } from './area-tool';
 import { PointsTool } from './points-tool';
 import { Snapper } from './snapper';
+import { TurnTool } from './turn-tool';
 
 const place = (at: Vec2, isSquared = false, snap: { at: Vec2; words: string } | null = null) => ({ at: snap?.at ?? at, snap, isSquared, zoom: 40 }); // prettier-ignore
 const square = ([x, y]: Vec2, to: Vec2): Vec2 => (Math.abs(to[0] - x) > Math.abs(to[1] - y) ? [to[0], y] : [x, to[1]]);
@@ -66,5 +67,24 @@ it('an area is dragged open, or pressed corner by corner; a press on the spot is
   tool.letGo(place([2, -0.5], true));
   expect(onDone).toHaveBeenLastCalledWith([0.1 + 0.2, 2 - 2.5, 0.1 + 0.2 + 2.5, 2]);
   tool.press(place([0, 0]));
+  expect([tool.back(), tool.back()]).toEqual([true, false]);
+});
+
+it('turns about a centre that is pressed first: by the hand, in steps with Shift, or by a figure', () => {
+  const onTurn = vi.fn();
+  const tool = new TurnTool(onTurn);
+  expect(tool.wantsSnaps).toBe(true);
+  tool.press(place([1, 1]));
+  expect(tool.isHeld).toBe(false);
+  tool.click(place([1, 1]));
+  expect([tool.wantsSnaps, tool.get().centre]).toEqual([false, [1, 1]]);
+  tool.press(place([3, 1]));
+  tool.move(place([1, 3]));
+  expect(onTurn).toHaveBeenLastCalledWith([1, 1], Math.PI / 2, false);
+  tool.move(place([2.9, 2.2], true));
+  tool.letGo();
+  expect(onTurn.mock.lastCall!.slice(1)).toEqual([Math.PI / 6, true]);
+  tool.turn(0.3);
+  expect(onTurn).toHaveBeenLastCalledWith([1, 1], 0.3, true);
   expect([tool.back(), tool.back()]).toEqual([true, false]);
 });

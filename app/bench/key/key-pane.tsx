@@ -26,10 +26,12 @@ import { useHit } from '../plumb/use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
 import type { PlaceTool } from '../../board/place-tool';
+import type { TurnTool } from '../../board/turn-tool';
+import { TurnAbout } from './turn-about';
 import { SnapMark } from '../../board/snap-mark';
 import type { Tool } from '../../board/tool';
 import { useGestures } from '../../board/use-gestures';
-import type { Placing } from '../use-sight-acts';
+import type { Placing } from '../use-asked';
 import { useHand } from '../plumb/use-hand';
 import { gridPoints } from '../../../core/annotation/grid-points';
 import { gridWords } from './grid-words';
@@ -52,6 +54,8 @@ interface Props {
   readonly placing: Placing | null;
   /** A face is asked for. */
   readonly face: PlaceTool | null;
+  /** The sight is turned about a point. */
+  readonly turning: TurnTool | null;
   readonly onStopPlacing: () => void;
   readonly outlines: Outlines;
   readonly onBackground: KeepBackground;
@@ -65,7 +69,7 @@ const OutlineTool = lazy(() => import('./outline-tool'));
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
-  const { placing, face, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
+  const { placing, face, turning, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
   const ask = useHit(model, store);
   const backgrounds = useBackgrounds(
     project,
@@ -77,7 +81,7 @@ export function KeyPane(props: Props) {
 
   const [grip] = useState(() => new GripDrag());
   useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
-  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? grip));
+  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? turning ?? grip));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
   const { origin } = model;
   const hand = useHand({
@@ -151,6 +155,7 @@ export function KeyPane(props: Props) {
       </svg>
       <SnapMark snapper={hand.snapper} toPane={toPane} />
       {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
+      {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStopPlacing} />}
       <Storeys
         model={model}
         sight={sight}

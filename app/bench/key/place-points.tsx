@@ -3,7 +3,7 @@ import { useWatched } from '../../ui/watched';
 import type { ModelInfo } from '../../data/database';
 import { PointField } from '../../figures/point-field';
 import { Asking } from '../asking';
-import type { Placing } from '../use-sight-acts';
+import type { Placing } from '../use-asked';
 
 interface Props {
   readonly model: ModelInfo;
