@@ -163,7 +163,7 @@ test('nothing that can be opened has faults that axe can find', async ({ page })
   await scan('shelf, bin');
 });
 
-test('all drawings of the rooms, a section on each grid line: made in one step each, taken back in one, not made twice', async ({
+test('all drawings of the rooms, a section on each grid line: made in one step each, taken back in one, not made twice; an isometric pulled apart', async ({
   page,
 }) => {
   await openDemo(page);
@@ -189,6 +189,17 @@ test('all drawings of the rooms, a section on each grid line: made in one step e
   await page.keyboard.press('g');
   await expect(register).toContainText('18 sights');
   await expect(register.getByRole('button', { name: /Grid E/ })).toBeVisible();
+
+  // an isometric with three groups pulled apart
+  await page.keyboard.press('n'); // 1
+  await page.keyboard.press('a');
+  await drawn(page, 'X-01');
+  for (const what of ['Slab', 'Window', 'Roof']) {
+    await page.getByRole('button', { name: 'Add to Pulled apart' }).click(); // 2, 4, 6
+    await page.getByRole('menuitem', { name: what, exact: true }).click(); // 3, 5, 7
+  }
+  await expect.poll(async () => (await keptSight(page, 'X-01')).sight.pullApart?.map(({ by }) => by[2])).toEqual([3.5, 7, 10.5]);
+  await drawn(page, 'X-01');
 });
 
 test('in few acts: a detail of a corner at 1:5, the elevation of a face, a section turned about a point', async ({ page }) => {

@@ -61,7 +61,7 @@ export function PlaneGroup({ model, sight: any, onChange, firstField }: SlatePro
           label="As"
           labelWidth={34}
           value={way}
-          options={PICTORIAL.map((own) => [own, pictorialName(model, own)])}
+          options={PICTORIAL.map((own) => [own, pictorialName(model, own).replace(' from the ', ', ')])}
           onChange={(to) => onChange(seen(model, sight, to as Pictorial), `View of ${sight.number}`)}
         />
         {!way && <span className="text-graphite">freely</span>}

@@ -1,12 +1,11 @@
-import { DropdownMenu } from 'radix-ui';
 import { useMemo } from 'react';
 import { fitsElement } from '../../../core/sights/shown';
 import type { Rule, Sight } from '../../../core/sights/sight';
-import { classWords } from '../../figures/class-words';
-import { classCounts, solidCount } from '../../data/class-counts';
+import { solidCount } from '../../data/class-counts';
 import type { ModelInfo } from '../../data/database';
 import { toldRules } from '../../../core/sights/named-sets';
 import { useProject } from '../../project/use-project';
+import { AddRule, wordsOf } from './add-rule';
 import { Group } from './slate-group';
 
 interface Props {
@@ -81,12 +80,6 @@ function Rules({
   readonly use?: 'exclude';
   readonly onChange: (rules: readonly Rule[]) => void;
 }) {
-  const named = new Set(rules.map((r) => r.class?.toLowerCase()));
-  const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
-  const { project } = useProject();
-  const sets = Object.values(project.sets ?? {}).filter((s) => !rules.some((r) => r.set === s.name));
-  const models = (model.parts ?? []).length > 1 ? model.parts!.filter((m) => !rules.some((r) => r.model === m.name)) : [];
-  const materials = isWide ? model.materials.filter((m) => !rules.some((r) => r.material === m)) : [];
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
       <span className="min-w-[38px] text-graphite" title={title}>
@@ -103,43 +96,7 @@ function Rules({
           {wordsOf(rule)}
         </button>
       ))}
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="word" aria-label={`Add to ${label}`}>
-          Add
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
-            {isWide && !rules.some(isAll) && <DropdownMenu.Item onSelect={() => onChange([...rules, {}])}>Everything</DropdownMenu.Item>}
-            {sets.map(({ id, name }) => (
-              <DropdownMenu.Item key={id} onSelect={() => onChange([...rules, use ? { set: name, use } : { set: name }])}>
-                {name}
-              </DropdownMenu.Item>
-            ))}
-            {models.map(({ key, name }) => (
-              <DropdownMenu.Item key={key} onSelect={() => onChange([...rules, use ? { model: name, use } : { model: name }])}>
-                All of {name}
-              </DropdownMenu.Item>
-            ))}
-            {classes.map((c) => (
-              <DropdownMenu.Item key={c} onSelect={() => onChange([...rules, use ? { class: c, use } : { class: c }])}>
-                {classWords(c)}
-              </DropdownMenu.Item>
-            ))}
-            {materials.map((material) => (
-              <DropdownMenu.Item key={`of ${material}`} onSelect={() => onChange([...rules, { material }])}>
-                {material}
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <AddRule {...{ label, model, rules, isWide }} onAdd={(rule) => onChange([...rules, use ? { ...rule, use } : rule])} />
     </div>
   );
 }
-
-const isAll = (rule: Rule): boolean => Object.keys(rule).length === 0;
-const wordsOf = (rule: Rule): string =>
-  isAll(rule)
-    ? 'everything'
-    : (rule.model ??
-      (rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase());

@@ -119,7 +119,7 @@ it('shows a framed plane by its turn, its tilt and where it stands along its nor
 it('an axonometric is put to another usual way, its name going along until it is typed; an oblique has its angle and depths', async () => {
   const way = (kind: Pictorial): Sight => ({ number: 'X-01', ...pictorial(shedInfo(), kind) });
   const screen = await slate(way('isometric 2'));
-  await expect.element(screen.getByRole('combobox', { name: 'As' })).toHaveTextContent('Isometric from the south-east');
+  await expect.element(screen.getByRole('combobox', { name: 'As' })).toHaveTextContent('Isometric, south-east');
   await userEvent.click(screen.getByRole('combobox', { name: 'As' }));
   await userEvent.click(screen.getByRole('option', { name: 'Plan oblique' }));
   const plan = onChange.mock.lastCall![0];
@@ -148,4 +148,21 @@ it('a perspective has its eye, its target and its angle', async () => {
   expect((await typed(screen, 'Angle', '35')).fov).toBe(35);
   await userEvent.click(screen.getByRole('button', { name: 'Copy' }));
   expect(onCopy).toHaveBeenCalledOnce();
+});
+
+it('pulls groups apart: each farther than the one before, by a figure, along another axis, and puts them back', async () => {
+  const way: Sight = { number: 'X-01', ...pictorial(shedInfo(), 'isometric 2') };
+  const screen = await slate(way);
+  await userEvent.click(screen.getByRole('button', { name: 'Add to Pulled apart' }));
+  await userEvent.click(screen.getByRole('menuitem', { name: 'Roof' }));
+  const one = onChange.mock.lastCall![0];
+  expect(one.pullApart).toEqual([{ set: 'Roof', by: [0, 0, expect.any(Number)] }]);
+  await screen.unmount();
+  const two = await slate({ ...one, pullApart: [{ set: 'Roof', by: [0, 0, 3] }, { class: 'Wall', by: [1, 1, 0] }] }); // prettier-ignore
+  expect((await typed(two, 'Move of roof', '4500')).pullApart![0]).toEqual({ set: 'Roof', by: [0, 0, 4.5] });
+  await userEvent.click(two.getByRole('combobox', { name: 'Direction of wall' }));
+  await userEvent.click(two.getByRole('option', { name: 'X', exact: true }));
+  expect(onChange.mock.lastCall![0].pullApart![1]!.by.map((x) => +x.toFixed(6))).toEqual([1.414214, 0, 0]);
+  await userEvent.click(two.getByRole('button', { name: 'roof', exact: true }));
+  expect(onChange.mock.lastCall![0].pullApart).toEqual([{ class: 'Wall', by: [1, 1, 0] }]);
 });

@@ -1,6 +1,7 @@
 import { landmarksOf } from '../../../core/annotation/landmarks';
 import { Pick } from '../../ui/pick';
 import { SCALES } from '../../figures/usual-scale';
+import { ApartGroup } from './apart-group';
 import { CutGroup } from './cut-group';
 import { EyeGroup } from './eye-group';
 import { LimitsGroup } from './limits-group';
@@ -29,6 +30,7 @@ export function Slate(props: SlateProps) {
       {sight.kind === 'perspective' ? <EyeGroup {...props} /> : sight.frame ? <PlaneGroup {...props} /> : <CutGroup {...props} />}
       <LookGroup {...props} />
       <LimitsGroup {...props} />
+      {sight.kind === 'axonometric' && <ApartGroup {...props} />}
       <ShownGroup {...props} />
       <Group title="Drawn to" last>
         <Pick
