@@ -17,6 +17,7 @@ import type { Outlines } from './key/use-outlines';
 import { Plumb } from './plumb/plumb';
 import type { PointerStore } from './plumb/pointer-store';
 import { Straightedge } from './plumb/straightedge';
+import type { Menus } from './menus';
 import { mendsOf, type Mend } from './mends';
 import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
 import { UnitQuestion } from './unit-question';
@@ -43,6 +44,7 @@ interface Props {
   /** The sight that the pointer is on in the Register. */
   readonly hovered: string | null;
   readonly commands: ReturnType<typeof useCommands>;
+  readonly menus: Menus;
   readonly trouble: React.ComponentProps<typeof DrawingPane>['trouble'];
   readonly onPutAway: () => void;
   readonly onExport: (format: ExportFormat, all: boolean) => void;
@@ -51,7 +53,7 @@ interface Props {
 /** What is drawn over what it is placed in: head, Drawing, straightedge and Key, with the plumb through both. */
 export function BenchCanvas(props: Props) {
   const { project, model, sights, selected, draft, live, frame, keyFrame, grid, looking, fitting, acts, shownInKey } = props;
-  const { outlines, store, hovered, commands, trouble, onPutAway, onExport } = props;
+  const { outlines, store, hovered, commands, trouble, menus, onPutAway, onExport } = props;
   const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
   const { send, last } = commands;
   const { sight } = draft;
@@ -84,6 +86,7 @@ export function BenchCanvas(props: Props) {
         <Panel defaultSize={57.6} minSize={12} className="relative bg-sheet">
           <div ref={drawingRef} className="absolute inset-0 overflow-hidden">
             <DrawingPane
+              menu={menus.drawing}
               model={model}
               entry={selected}
               sight={sight}
@@ -115,6 +118,7 @@ export function BenchCanvas(props: Props) {
         <Panel minSize={12} className="relative bg-paper">
           <div ref={keyRef} className="absolute inset-0 overflow-hidden">
             <KeyPane
+              menu={menus.key}
               project={project}
               model={model}
               sights={sights}

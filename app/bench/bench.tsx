@@ -13,6 +13,7 @@ import { BenchCanvas } from './bench-canvas';
 import { useKey } from './key/use-key';
 import { useOutlines } from './key/use-outlines';
 import { KeysCard } from './keys-card';
+import { menusOf } from './menus';
 import { Palette } from './palette';
 import { PointerStore } from './plumb/pointer-store';
 import type { NewSightChoice } from './register/new-sight-menu';
@@ -96,6 +97,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     isDrawing: outlines.isOn,
     onBack: asked.back,
   });
+  const menus = menusOf(entries);
   const trouble = troubleOf(last?.fault ?? null, fault, live.fault);
 
   return (
@@ -129,6 +131,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
           hovered,
           commands,
           trouble,
+          menus,
         }}
         shownInKey={key}
         onPutAway={() => {
@@ -152,6 +155,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         newOpen={open === 'new'}
         onNewOpen={(to) => setOpen(to ? 'new' : null)}
         footer={states.footer}
+        menu={menus.row}
       />
       {selected && sight ? (
         <Slate

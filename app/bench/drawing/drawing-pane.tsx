@@ -22,6 +22,7 @@ import type { Mend } from '../mends';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 import { useHand } from '../plumb/use-hand';
 import { useHit } from '../plumb/use-hit';
+import { RightClick, type Doable } from '../../ui/right-click';
 import { useGestures } from '../../board/use-gestures';
 import type { AreaTool } from '../../board/area-tool';
 import type { PlaceTool } from '../../board/place-tool';
@@ -30,6 +31,8 @@ import { SnapMark } from '../../board/snap-mark';
 import { paneMatrix, toU, toV, toX, toY, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
+  /** What a right click offers. */
+  readonly menu: readonly Doable[];
   readonly model: ModelInfo;
   readonly entry: ProjectSight | null;
   readonly sight: Sight | null;
@@ -57,6 +60,7 @@ const Canvas = memo(PaneCanvas);
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane(props: Props) {
   const {
+    menu,
     model,
     entry,
     sight,
@@ -108,49 +112,51 @@ export function DrawingPane(props: Props) {
     onPanned: () => store.set({ hit: null }),
   });
   return (
-    <div
-      {...bind()}
-      ref={element}
-      data-testid="drawing"
-      className={`absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
-      onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
-    >
-      <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />
-      <Canvas
-        paintKey={live.paintKey}
-        matrix={matrix}
-        size={size}
-        scale={entry?.scale ?? 100}
-        sight={title}
-        onFault={setUnpainted}
-        wash={wash}
-        label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
-      />
-      {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
-      <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
-        {live.quick && <QuickCut regions={live.quick} matrix={matrix.join(' ')} />}
-      </svg>
-      <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
-      <BackgroundPoints handling={backgrounds.handling} matrix={matrix} />
-      {pane && live.drawn && (
-        <BackgroundsButton
-          pane={pane}
-          backgrounds={backgrounds}
-          box={live.drawn.bounds}
-          className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
+    <RightClick label="Drawing" items={menu}>
+      <div
+        {...bind()}
+        ref={element}
+        data-testid="drawing"
+        className={`absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
+        onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
+      >
+        <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />
+        <Canvas
+          paintKey={live.paintKey}
+          matrix={matrix}
+          size={size}
+          scale={entry?.scale ?? 100}
+          sight={title}
+          onFault={setUnpainted}
+          wash={wash}
+          label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
         />
-      )}
-      {sight && area && <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStop} />}
-      {face && (
-        <Asking
-          label="Face of the elevation"
-          title="Elevation of a face"
-          words="click it here, or its line in the plan below"
-          onCancel={onStop}
-        />
-      )}
-      <SnapMark snapper={hand.snapper} toPane={toPane} />
-      <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />
-    </div>
+        {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
+        <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
+          {live.quick && <QuickCut regions={live.quick} matrix={matrix.join(' ')} />}
+        </svg>
+        <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
+        <BackgroundPoints handling={backgrounds.handling} matrix={matrix} />
+        {pane && live.drawn && (
+          <BackgroundsButton
+            pane={pane}
+            backgrounds={backgrounds}
+            box={live.drawn.bounds}
+            className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
+          />
+        )}
+        {sight && area && <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStop} />}
+        {face && (
+          <Asking
+            label="Face of the elevation"
+            title="Elevation of a face"
+            words="click it here, or its line in the plan below"
+            onCancel={onStop}
+          />
+        )}
+        <SnapMark snapper={hand.snapper} toPane={toPane} />
+        <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />
+      </div>
+    </RightClick>
   );
 }

@@ -30,6 +30,7 @@ import type { TurnTool } from '../../board/turn-tool';
 import { TurnAbout } from './turn-about';
 import { SnapMark } from '../../board/snap-mark';
 import type { Tool } from '../../board/tool';
+import { RightClick, type Doable } from '../../ui/right-click';
 import { useGestures } from '../../board/use-gestures';
 import type { Placing } from '../use-asked';
 import { useHand } from '../plumb/use-hand';
@@ -38,6 +39,8 @@ import { gridWords } from './grid-words';
 import { toU, toV, toX, toY, unmapped, type BenchView, type PaneSize } from '../../board/view';
 
 interface Props {
+  /** What a right click offers. */
+  readonly menu: readonly Doable[];
   readonly project: Project;
   readonly model: ModelInfo;
   readonly sights: readonly ProjectSight[];
@@ -69,7 +72,7 @@ const OutlineTool = lazy(() => import('./outline-tool'));
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
-  const { placing, face, turning, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
+  const { menu, placing, face, turning, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
   const ask = useHit(model, store);
   const backgrounds = useBackgrounds(
     project,
@@ -121,66 +124,68 @@ export function KeyPane(props: Props) {
   };
 
   return (
-    <div
-      {...bind()}
-      ref={element}
-      data-testid="key"
-      className={`absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
-      onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
-    >
-      <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
-        <GridLines grid={grid} view={view} size={size} />
-      </svg>
-      {!shown.isElevation && <BackgroundLayer backgrounds={backgrounds.list} matrix={planMatrix} />}
-      <Canvas
-        paintKey={shown.live.paintKey}
-        matrix={shown.matrix}
-        size={size}
-        scale={selected?.scale ?? 100}
-        sight={null}
-        wash={null}
-        strength={0.8}
-        label={shown.isElevation ? 'Key, elevation' : 'Key, plan'}
-      />
-      <Wash store={store} paintKey={shown.live.paintKey} matrix={shown.matrix} />
-      {!shown.isElevation && <KeyLines model={model} frame={keyFrame} storey={shown.storey} view={view} size={size} />}
-      <svg className="pointer-events-none absolute inset-0 h-full w-full">
+    <RightClick label="Key" items={menu}>
+      <div
+        {...bind()}
+        ref={element}
+        data-testid="key"
+        className={`absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
+        onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
+      >
+        <svg aria-hidden="true" className="absolute inset-0 h-full w-full">
+          <GridLines grid={grid} view={view} size={size} />
+        </svg>
+        {!shown.isElevation && <BackgroundLayer backgrounds={backgrounds.list} matrix={planMatrix} />}
+        <Canvas
+          paintKey={shown.live.paintKey}
+          matrix={shown.matrix}
+          size={size}
+          scale={selected?.scale ?? 100}
+          sight={null}
+          wash={null}
+          strength={0.8}
+          label={shown.isElevation ? 'Key, elevation' : 'Key, plan'}
+        />
+        <Wash store={store} paintKey={shown.live.paintKey} matrix={shown.matrix} />
+        {!shown.isElevation && <KeyLines model={model} frame={keyFrame} storey={shown.storey} view={view} size={size} />}
+        <svg className="pointer-events-none absolute inset-0 h-full w-full">
+          {!shown.isElevation && (
+            <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />
+          )}
+          {sight && !placing && !outlines.isOn && (
+            <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
+          )}
+          {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
+        </svg>
+        <SnapMark snapper={hand.snapper} toPane={toPane} />
+        {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
+        {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStopPlacing} />}
+        <Storeys
+          model={model}
+          sight={sight}
+          shown={shown}
+          yOf={(elevation) => toY(view.zoom, view.keyV, size, elevation)}
+          onChange={onChange}
+        />
+        {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
+        {!shown.isElevation && outlines.isOn && (
+          <Suspense>
+            <OutlineTool outlines={outlines} matrix={planMatrix} size={size} />
+          </Suspense>
+        )}
+        {outlines.canDraw && !outlines.isOn && !placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}
         {!shown.isElevation && (
-          <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />
+          <>
+            <BackgroundPoints handling={backgrounds.handling} matrix={planMatrix} />
+            <BackgroundsButton
+              pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
+              backgrounds={backgrounds}
+              box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}
+              className="absolute top-9 right-3 z-10 bg-paper/90"
+            />
+          </>
         )}
-        {sight && !placing && !outlines.isOn && (
-          <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
-        )}
-        {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
-      </svg>
-      <SnapMark snapper={hand.snapper} toPane={toPane} />
-      {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
-      {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStopPlacing} />}
-      <Storeys
-        model={model}
-        sight={sight}
-        shown={shown}
-        yOf={(elevation) => toY(view.zoom, view.keyV, size, elevation)}
-        onChange={onChange}
-      />
-      {!shown.isElevation && <NorthPoint model={model} frame={keyFrame} />}
-      {!shown.isElevation && outlines.isOn && (
-        <Suspense>
-          <OutlineTool outlines={outlines} matrix={planMatrix} size={size} />
-        </Suspense>
-      )}
-      {outlines.canDraw && !outlines.isOn && !placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}
-      {!shown.isElevation && (
-        <>
-          <BackgroundPoints handling={backgrounds.handling} matrix={planMatrix} />
-          <BackgroundsButton
-            pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
-            backgrounds={backgrounds}
-            box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}
-            className="absolute top-9 right-3 z-10 bg-paper/90"
-          />
-        </>
-      )}
-    </div>
+      </div>
+    </RightClick>
   );
 }

@@ -10,7 +10,7 @@ const sights: ProjectSight[] = [
   { id: 'b', scale: 50, sight: { kind: 'section', number: 'S-02', name: 'Through the shaft', path: [[0, 0], [9, 0]], look: 'left' } }, // prettier-ignore
   { id: 'c', scale: 50, sight: { kind: 'section', number: 'S-03', name: 'Grid C', path: [[0, 2], [9, 2]], look: 'left' } }, // prettier-ignore
 ];
-const [onSelect, onRename, onRemove, onStop] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+const [onSelect, onRename, onRemove, onStop, onCopy] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
 const register = (states: Readonly<Record<string, { words: string; tone: 'quiet' | 'old' | 'fault' | 'working' }>> = {}) =>
@@ -25,6 +25,7 @@ const register = (states: Readonly<Record<string, { words: string; tone: 'quiet'
       newOpen={false}
       onNewOpen={() => undefined}
       footer={null}
+      menu={[{ id: 'copy', words: 'Copy', keys: 'Ctrl D', run: onCopy }]}
       {...{ onStop, onSelect, onRename, onRemove }}
     />,
   );
@@ -45,6 +46,19 @@ it('renames in a field of its own, outside of any button; Escape keeps the name,
     await userEvent.keyboard(typed);
   }
   expect(onRename).toHaveBeenCalledOnce();
+});
+
+it('offers by a right click what the keys do, for the sight under it', async () => {
+  const screen = await register();
+  await userEvent.click(screen.getByRole('button', { name: /S-03/ }), { button: 'right' });
+  expect(onSelect).toHaveBeenCalledExactlyOnceWith('c');
+  await userEvent.click(screen.getByRole('menuitem', { name: 'Copy Ctrl D' }));
+  expect(onCopy).toHaveBeenCalledOnce();
+  await userEvent.click(screen.getByRole('button', { name: /S-03/ }), { button: 'right' });
+  await userEvent.click(screen.getByRole('menuitem', { name: 'Rename F2' }));
+  await expect.element(screen.getByLabelText('Name of S-03')).toHaveFocus();
+  await userEvent.keyboard('Lantern{Enter}');
+  expect(onRename).toHaveBeenCalledExactlyOnceWith('c', 'Lantern');
 });
 
 it('takes away the sight that is in focus, not the one that is selected', async () => {

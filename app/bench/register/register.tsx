@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { KIND_ORDER, type ProjectSight } from '../../data/project';
+import { RightClick, type Doable } from '../../ui/right-click';
 import { NameField } from '../../ui/name-field';
 import { Working } from '../../ui/working';
 import { NewSightMenu, type NewSightChoice } from './new-sight-menu';
@@ -18,6 +19,8 @@ interface Props {
   readonly newOpen: boolean;
   readonly onNewOpen: (open: boolean) => void;
   readonly footer: React.ReactNode;
+  /** What a right click on a sight offers: that is selected by it. */
+  readonly menu: readonly Doable[];
 }
 
 const TITLES: Readonly<Record<string, string>> = {
@@ -44,6 +47,7 @@ export function Register({
   newOpen,
   onNewOpen,
   footer,
+  menu,
 }: Props) {
   const [find, setFind] = useState('');
   const [renaming, setRenaming] = useState<string | null>(null);
@@ -91,51 +95,57 @@ export function Register({
                 // a field inside a button is none to a keyboard
                 const Row = renaming === id ? 'div' : 'button';
                 return (
-                  <Row
+                  <RightClick
                     key={id}
-                    ref={isSelected ? (row as never) : null}
-                    {...(Row === 'button' && { type: 'button' as const })}
-                    aria-current={isSelected}
-                    className={`relative grid w-full grid-cols-[40px_minmax(0,1fr)_auto] gap-x-1 border-t border-rule px-3 pt-px pb-0.5 text-left leading-[15.5px] ${isSelected ? 'z-10 -ml-px bg-sheet shadow-[0_1px_0_var(--color-rule2),0_-1px_0_var(--color-rule2)]' : 'hover:bg-hover'} ${state.tone === 'old' ? 'bg-[repeating-linear-gradient(-45deg,transparent_0_5px,rgba(185,122,18,.13)_5px_6px)]' : ''}`}
-                    onClick={() => onSelect(id)}
-                    onDoubleClick={() => setRenaming(id)}
-                    onPointerEnter={() => onHover(id)}
-                    onKeyDown={(e) => {
-                      if (e.target !== e.currentTarget) return;
-                      if (e.key === 'F2') setRenaming(id);
-                      if (e.key !== 'Delete') return;
-                      // what is in focus is meant, not what the Bench shows
-                      e.preventDefault();
-                      onRemove(id);
-                    }}
+                    label={`${sight.number} ${sight.name}`}
+                    items={[{ id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setRenaming(id)) }, ...menu]}
                   >
-                    <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
-                    {renaming === id ? (
-                      <NameField
-                        label={`Name of ${sight.number}`}
-                        value={sight.name}
-                        height={17}
-                        onDone={(name) => {
-                          setRenaming(null);
-                          if (name) onRename(id, name);
-                        }}
-                      />
-                    ) : (
-                      <span className={`overflow-hidden text-ellipsis whitespace-nowrap ${isSelected ? 'font-semibold' : ''}`}>
-                        {sight.name}
-                      </span>
-                    )}
-                    <span className="text-[12px] text-graphite">{sight.kind === 'perspective' ? 'no scale' : `1:${scale}`}</span>
-                    <span className="col-span-2 col-start-2 flex items-center gap-1.5 text-[12px] whitespace-nowrap text-graphite">
-                      {state.tone === 'working' ? (
-                        <Working label="drawing" share={null} />
-                      ) : state.tone === 'fault' ? (
-                        <b className="bg-ink px-1.5 font-normal text-sheet">not drawn</b>
+                    <Row
+                      ref={isSelected ? (row as never) : null}
+                      {...(Row === 'button' && { type: 'button' as const })}
+                      aria-current={isSelected}
+                      className={`relative grid w-full grid-cols-[40px_minmax(0,1fr)_auto] gap-x-1 border-t border-rule px-3 pt-px pb-0.5 text-left leading-[15.5px] ${isSelected ? 'z-10 -ml-px bg-sheet shadow-[0_1px_0_var(--color-rule2),0_-1px_0_var(--color-rule2)]' : 'hover:bg-hover'} ${state.tone === 'old' ? 'bg-[repeating-linear-gradient(-45deg,transparent_0_5px,rgba(185,122,18,.13)_5px_6px)]' : ''}`}
+                      onClick={() => onSelect(id)}
+                      onContextMenu={() => onSelect(id)}
+                      onDoubleClick={() => setRenaming(id)}
+                      onPointerEnter={() => onHover(id)}
+                      onKeyDown={(e) => {
+                        if (e.target !== e.currentTarget) return;
+                        if (e.key === 'F2') setRenaming(id);
+                        if (e.key !== 'Delete') return;
+                        // what is in focus is meant, not what the Bench shows
+                        e.preventDefault();
+                        onRemove(id);
+                      }}
+                    >
+                      <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
+                      {renaming === id ? (
+                        <NameField
+                          label={`Name of ${sight.number}`}
+                          value={sight.name}
+                          height={17}
+                          onDone={(name) => {
+                            setRenaming(null);
+                            if (name) onRename(id, name);
+                          }}
+                        />
                       ) : (
-                        <span className={state.tone === 'old' ? 'text-ochre-text' : ''}>{state.words}</span>
+                        <span className={`overflow-hidden text-ellipsis whitespace-nowrap ${isSelected ? 'font-semibold' : ''}`}>
+                          {sight.name}
+                        </span>
                       )}
-                    </span>
-                  </Row>
+                      <span className="text-[12px] text-graphite">{sight.kind === 'perspective' ? 'no scale' : `1:${scale}`}</span>
+                      <span className="col-span-2 col-start-2 flex items-center gap-1.5 text-[12px] whitespace-nowrap text-graphite">
+                        {state.tone === 'working' ? (
+                          <Working label="drawing" share={null} />
+                        ) : state.tone === 'fault' ? (
+                          <b className="bg-ink px-1.5 font-normal text-sheet">not drawn</b>
+                        ) : (
+                          <span className={state.tone === 'old' ? 'text-ochre-text' : ''}>{state.words}</span>
+                        )}
+                      </span>
+                    </Row>
+                  </RightClick>
                 );
               })}
             </section>
