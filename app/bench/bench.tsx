@@ -149,6 +149,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         onSelect={onSelect}
         onHover={setHovered}
         onRename={acts.rename}
+        onRenumber={acts.renumber}
         onNew={create}
         onFiles={(chosen) => void import('../jobs/project-files').then(({ takeSights }) => takeSights(project.id, model, chosen, send))}
         onRemove={acts.removeSight}

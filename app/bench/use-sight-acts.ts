@@ -120,6 +120,10 @@ export function useSightActs(setup: Setup) {
       const own = sights.find((s) => s.id === id);
       if (own) void send({ intent: 'change sight', label: `Rename ${own.sight.number}`, id, patch: { set: { name }, cleared: [] } });
     },
+    renumber: (id: string, number: string) => {
+      const own = sights.find((s) => s.id === id);
+      if (own) void send({ intent: 'change sight', label: `Renumber ${own.sight.number}`, id, patch: { set: { number }, cleared: [] } });
+    },
     flip: () => {
       if (sight?.kind === 'section') change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
     },

@@ -170,6 +170,15 @@ describe('a command', () => {
     expect(bad.fault).toMatch(/^P-09: height must be less than/);
   });
 
+  it('a number that another sight has is refused, naming that; a new one is taken', async () => {
+    await send({ intent: 'add sights', label: 'x', sights: [{ id: 'n', scale: 50, sight: { ...plan('P-02'), name: 'Quay' } }] });
+    const renumber = (number: string) => send({ intent: 'change sight', label: 'y', id: 'n', patch: { set: { number }, cleared: [] } });
+    expect((await renumber('P-01')).fault).toBe('There is a sight P-01 already: Ground.');
+    expect((await project()).sights['n']!.sight.number).toBe('P-02');
+    expect((await renumber('A-101')).fault).toBeNull();
+    expect((await project()).sights['n']!.sight.number).toBe('A-101');
+  });
+
   it('an image comes with the background that shows it, or neither does; one that is not there is told', async () => {
     const background = { id: 'b', name: 'Survey', image: 'i', width: 4, height: 2, on: { pane: 'key' as const, storey: null }, at: [0, 0] as const, metresPerPixel: 1, turn: 0, fade: 0.5, isLocked: false, isHidden: false }; // prettier-ignore
     const lay = (image: string) => send({ intent: 'background', label: 'x', id: 'b', background: { ...background, image } });

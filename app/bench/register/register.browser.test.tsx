@@ -10,7 +10,7 @@ const sights: ProjectSight[] = [
   { id: 'b', scale: 50, sight: { kind: 'section', number: 'S-02', name: 'Through the shaft', path: [[0, 0], [9, 0]], look: 'left' } }, // prettier-ignore
   { id: 'c', scale: 50, sight: { kind: 'section', number: 'S-03', name: 'Grid C', path: [[0, 2], [9, 2]], look: 'left' } }, // prettier-ignore
 ];
-const [onSelect, onRename, onRemove, onStop, onCopy] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+const [onSelect, onRename, onRenumber, onRemove, onStop, onCopy] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
 const register = (states: Readonly<Record<string, { words: string; tone: 'quiet' | 'old' | 'fault' | 'working' }>> = {}) =>
@@ -26,7 +26,7 @@ const register = (states: Readonly<Record<string, { words: string; tone: 'quiet'
       onNewOpen={() => undefined}
       footer={null}
       menu={[{ id: 'copy', words: 'Copy', keys: 'Ctrl D', run: onCopy }]}
-      {...{ onStop, onSelect, onRename, onRemove }}
+      {...{ onStop, onSelect, onRename, onRenumber, onRemove }}
     />,
   );
 
@@ -59,6 +59,11 @@ it('offers by a right click what the keys do, for the sight under it', async () 
   await expect.element(screen.getByLabelText('Name of S-03')).toHaveFocus();
   await userEvent.keyboard('Lantern{Enter}');
   expect(onRename).toHaveBeenCalledExactlyOnceWith('c', 'Lantern');
+  await userEvent.click(screen.getByRole('button', { name: /P-01/ }), { button: 'right' });
+  await userEvent.click(screen.getByRole('menuitem', { name: 'Renumber' }));
+  await expect.element(screen.getByLabelText('Number of P-01')).toHaveFocus();
+  await userEvent.keyboard('A-101{Enter}');
+  expect(onRenumber).toHaveBeenCalledExactlyOnceWith('a', 'A-101');
 });
 
 it('takes away the sight that is in focus, not the one that is selected', async () => {

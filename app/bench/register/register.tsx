@@ -13,6 +13,7 @@ interface Props {
   readonly onSelect: (id: string) => void;
   readonly onHover: (id: string | null) => void;
   readonly onRename: (id: string, name: string) => void;
+  readonly onRenumber: (id: string, number: string) => void;
   readonly onNew: (choice: NewSightChoice) => void;
   readonly onFiles: (files: readonly File[]) => void;
   readonly onRemove: (id: string) => void;
@@ -41,6 +42,7 @@ export function Register({
   onSelect,
   onHover,
   onRename,
+  onRenumber,
   onNew,
   onFiles,
   onRemove,
@@ -51,6 +53,7 @@ export function Register({
 }: Props) {
   const [find, setFind] = useState('');
   const [renaming, setRenaming] = useState<string | null>(null);
+  const [numbering, setNumbering] = useState<string | null>(null);
   const row = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // Braces, for the browser's answer (a promise in new versions) must not be taken for a clean-up.
@@ -93,12 +96,16 @@ export function Register({
                 const state = stateOf(id);
                 const isSelected = id === selected;
                 // a field inside a button is none to a keyboard
-                const Row = renaming === id ? 'div' : 'button';
+                const Row = renaming === id || numbering === id ? 'div' : 'button';
                 return (
                   <RightClick
                     key={id}
                     label={`${sight.number} ${sight.name}`}
-                    items={[{ id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setRenaming(id)) }, ...menu]}
+                    items={[
+                      { id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setRenaming(id)) },
+                      { id: 'renumber', words: 'Renumber', run: () => setTimeout(() => setNumbering(id)) },
+                      ...menu,
+                    ]}
                   >
                     <Row
                       ref={isSelected ? (row as never) : null}
@@ -118,7 +125,19 @@ export function Register({
                         onRemove(id);
                       }}
                     >
-                      <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
+                      {numbering === id ? (
+                        <NameField
+                          label={`Number of ${sight.number}`}
+                          value={sight.number}
+                          height={17}
+                          onDone={(number) => {
+                            setNumbering(null);
+                            if (number) onRenumber(id, number);
+                          }}
+                        />
+                      ) : (
+                        <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
+                      )}
                       {renaming === id ? (
                         <NameField
                           label={`Name of ${sight.number}`}
