@@ -48,6 +48,38 @@ await page.keyboard.press('Escape');
 await page.keyboard.press('/');
 await shot('go-to');
 await page.keyboard.press('Escape');
+// the whole from above: oblique, pulled apart, and from where one stands
+await page.keyboard.press('n');
+await page.keyboard.press('o');
+await page.waitForTimeout(2500);
+await page.mouse.move(590, 230);
+await shot('bench-oblique');
+await page.keyboard.press('n');
+await page.keyboard.press('a');
+await page.waitForTimeout(2000);
+for (const what of ['Slab', 'Window', 'Roof']) {
+  await page.getByRole('button', { name: 'Add to Pulled apart' }).click();
+  await page.getByRole('menuitem', { name: what, exact: true }).click();
+  await page.waitForTimeout(800);
+}
+await page.keyboard.press('Escape');
+await page.waitForTimeout(2500);
+await page.keyboard.press('9');
+await page.mouse.move(640, 300);
+await shot('bench-pulled-apart');
+await page.keyboard.press('n');
+await page.keyboard.press('v');
+for (const point of ['-4m; -6m', '6m; 3m']) {
+  await page.waitForTimeout(400);
+  await page.keyboard.type(point);
+  await page.keyboard.press('Enter');
+}
+await page.waitForTimeout(3000);
+await page.mouse.move(700, 260);
+await shot('bench-perspective');
+for (let k = 0; k < 9; k++) await page.keyboard.press('Control+z');
+await page.waitForTimeout(1500);
+await sight('S-04');
 await page.keyboard.press('1');
 await page.waitForTimeout(4000);
 await page.getByText('being made').waitFor({ state: 'hidden' });
