@@ -202,7 +202,9 @@ test('all drawings of the rooms, a section on each grid line: made in one step e
   await drawn(page, 'X-01');
 });
 
-test('in few acts: a detail of a corner at 1:5, the elevation of a face, a section turned about a point', async ({ page }) => {
+test('in few acts: a detail of a corner at 1:5, the elevation of a face, a limit dragged, a section turned about a point', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.keyboard.press('n'); // 1
   await page.keyboard.press('d');
@@ -242,6 +244,18 @@ test('in few acts: a detail of a corner at 1:5, the elevation of a face, a secti
   await row(page, 'S-03').click();
   await drawn(page, 'S-03');
   const [from, to] = (await keptSight(page, 'S-03')).sight.path!;
+  // one side of its limits is taken where it stands and put elsewhere
+  const before = (await keptSight(page, 'S-03')).sight.limits!;
+  const handle = (await page.locator('[data-limit=right]').boundingBox())!;
+  const hold = [handle.x + handle.width / 2, handle.y + handle.height / 2] as const;
+  await page.mouse.move(...hold);
+  await page.mouse.down();
+  await page.keyboard.down('Alt');
+  await page.mouse.move(hold[0] - 100, hold[1] + 5, { steps: 5 });
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  await expect.poll(async () => (await keptSight(page, 'S-03')).sight.limits!.right).toBeLessThan(before.right! - 1);
+  expect({ ...(await keptSight(page, 'S-03')).sight.limits, right: before.right }).toEqual(before);
   await page.keyboard.press('t'); // 1
   await expect(page.getByText('Centre of the turn')).toBeVisible();
   await page.mouse.click(key.x + key.width / 2, key.y + key.height / 2 + 20); // 2

@@ -104,6 +104,8 @@ export function BenchCanvas(props: Props) {
               onStop={acts.asked.stop}
               mends={mends}
               onMend={onMend}
+              onDraft={draft.show}
+              onChange={draft.change}
             />
             <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
           </div>

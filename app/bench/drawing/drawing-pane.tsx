@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { titled } from '../../../core/drafting/graphic';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
@@ -13,6 +13,8 @@ import { token } from '../../ui/token';
 import { Wash } from '../plumb/plumb';
 import { Asking } from '../asking';
 import { DrawingNotes, type Trouble } from './drawing-notes';
+import { LimitDrag } from './limit-drag';
+import { LimitHandles } from './limit-handles';
 import { PickArea } from './pick-area';
 import { ProofMarks } from './proof-marks';
 import { QuickCut } from './quick-cut';
@@ -25,8 +27,8 @@ import { useHit } from '../plumb/use-hit';
 import { RightClick, type Doable } from '../../ui/right-click';
 import { useGestures } from '../../board/use-gestures';
 import type { AreaTool } from '../../board/area-tool';
+import type { Tool } from '../../board/tool';
 import type { PlaceTool } from '../../board/place-tool';
-import { POINTING } from '../../board/pointing';
 import { SnapMark } from '../../board/snap-mark';
 import { paneMatrix, toU, toV, toX, toY, type BenchView, type PaneSize } from '../../board/view';
 
@@ -53,6 +55,8 @@ interface Props {
   /** What mends a finding in one step. */
   readonly mends: (finding: ShownFinding) => readonly Mend[];
   readonly onMend: (mend: Mend) => void;
+  readonly onDraft: (sight: Sight) => void;
+  readonly onChange: (sight: Sight, label: string) => void;
 }
 
 const Canvas = memo(PaneCanvas);
@@ -78,6 +82,8 @@ export function DrawingPane(props: Props) {
     onStop,
     mends,
     onMend,
+    onDraft,
+    onChange,
   } = props;
   const title = useMemo(() => sight && titled(sight), [sight]);
   const [wash] = useState(() => token('madder-wash'));
@@ -86,7 +92,9 @@ export function DrawingPane(props: Props) {
   const ask = useHit(model, store);
   const pane = entry && { pane: 'drawing' as const, sight: entry.id };
   const backgrounds = useBackgrounds(project, pane, onBackground);
-  const tool = backgrounds.tool ?? face ?? area ?? POINTING;
+  const [limits] = useState(() => new LimitDrag());
+  const tool: Tool = backgrounds.tool ?? face ?? area ?? limits;
+  useEffect(() => limits.follow({ sight, onDraft, onChange }));
   const { paintKey } = live;
   const boardAt = (x: number, y: number): Vec2 => [toU(view, size, x), toV(view.zoom, view.v, size, y)];
   const hand = useHand({ model, tool, paintKey, matrix, zoom: view.zoom, boardAt, toBoard: (at) => at });
@@ -117,7 +125,7 @@ export function DrawingPane(props: Props) {
         {...bind()}
         ref={element}
         data-testid="drawing"
-        className={`absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
+        className={`group absolute inset-0 touch-none select-none ${tool.cursor ?? 'cursor-crosshair'}`}
         onPointerLeave={() => !store.get().planted && store.set({ pane: null, hit: null })}
       >
         <BackgroundLayer backgrounds={backgrounds.list} matrix={matrix} />
@@ -153,6 +161,9 @@ export function DrawingPane(props: Props) {
             words="click it here, or its line in the plan below"
             onCancel={onStop}
           />
+        )}
+        {sight && live.drawn && !live.drawn.isEmpty && tool === limits && (
+          <LimitHandles {...{ sight, view, size }} bounds={live.drawn.bounds} onTake={(side) => limits.take(side)} />
         )}
         <SnapMark snapper={hand.snapper} toPane={toPane} />
         <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />
