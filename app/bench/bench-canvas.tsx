@@ -137,6 +137,7 @@ export function BenchCanvas(props: Props) {
               placing={acts.asked.placing}
               face={acts.asked.facing?.key ?? null}
               turning={acts.asked.turning}
+              jogging={acts.asked.jogging}
               onStopPlacing={acts.asked.stop}
               outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
               onBackground={keepBackground}

@@ -4,7 +4,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to a sight or a command'],
   ['N then S G E P C R', 'new sights: section, on the grid, four elevations, plans, ceilings, rooms'],
   ['N then W A O V D F', 'of a face, isometric, plan oblique, perspective, detail of an area, from files'],
-  ['T, Ctrl D', 'turn this sight about a point, a copy of it'],
+  ['T, G, Ctrl D', 'turn this sight about a point, let a section step aside, a copy'],
   [', and .', 'previous and next sight'],
   ['C', 'first figure of the cut'],
   ['X', 'other side'],

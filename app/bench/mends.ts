@@ -3,7 +3,7 @@ import { tidyLength } from '../../core/geometry/tidy';
 import { unit, type Vec2, type Vec3 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
 import type { ShownFinding } from '../data/drawn-sight';
-import { lineOf, withLine } from './sight-geometry';
+import { roundPoint } from './sight-geometry';
 
 /** A step that mends a finding: in words, and the sight after it. */
 export interface Mend {
@@ -33,14 +33,11 @@ export function movedBy(sight: Sight, by: number): Sight {
       frame: { ...sight.frame, origin: sight.frame.origin.map((x, k) => tidyLength(x + look[k]! * by)) as unknown as Vec3 },
     };
   }
-  const line = lineOf(sight);
-  if (line) {
-    // left to right with the look to the left of it
-    const [[ax, ay], [bx, by_]] = line;
-    const length = Math.hypot(bx - ax, by_ - ay);
-    const [dx, dy] = [(-(by_ - ay) / length) * by, ((bx - ax) / length) * by];
-    const move = ([x, y]: Vec2): Vec2 => [x + dx, y + dy];
-    return withLine(sight, [move(line[0]), move(line[1])]);
+  if (sight.path) {
+    // to its left as one walks along, or to its right
+    const [[ax, ay], [bx, by_]] = sight.path as [Vec2, Vec2];
+    const k = ((sight.look === 'right' ? -1 : 1) * by) / Math.hypot(bx - ax, by_ - ay);
+    return { ...sight, path: sight.path.map(([x, y]) => roundPoint([x - (by_ - ay) * k, y + (bx - ax) * k])) };
   }
   return sight.height === undefined ? sight : { ...sight, height: tidyLength(sight.height + (sight.kind === 'plan' ? -by : by)) };
 }

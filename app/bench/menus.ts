@@ -3,7 +3,7 @@ import type { Doable } from '../ui/right-click';
 /** What of all that the Bench can do is offered where, by its name. */
 const MENUS = {
   drawing: ['detail', 'face', 'finding', 'whole', 'paper', 'dxf', 'svg', 'pdf'],
-  key: ['section', 'perspective', 'face', 'turn', 'flip', 'whole'],
+  key: ['section', 'perspective', 'face', 'jog', 'straighten', 'turn', 'flip', 'whole'],
   row: ['copy', 'turn', 'flip', 'dxf', 'svg', 'pdf', 'remove'],
 } as const;
 

@@ -46,9 +46,9 @@ export const fromKey = (k: KeyFrame, [u, v]: Vec2): Vec2 => [
 const round = (n: number): number => Math.round(n * 1e6) / 1e6;
 export const roundPoint = ([x, y]: Vec2): Vec2 => [round(x), round(y)];
 
-/** The line of a section in plan, in the order in which it lies in the drawing: left end first. */
+/** The line of a straight section in plan, in the order in which it lies in the drawing: left end first; null of one that steps aside. */
 export function lineOf(sight: Sight): [Vec2, Vec2] | null {
-  if (sight.kind !== 'section' || !sight.path) return null;
+  if (sight.kind !== 'section' || sight.path?.length !== 2) return null;
   const [a, b] = sight.path as [Vec2, Vec2];
   return sight.look === 'right' ? [b, a] : [a, b];
 }

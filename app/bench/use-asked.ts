@@ -12,6 +12,7 @@ import type { Project, ProjectSight } from '../data/project';
 import { withSets } from '../data/sets';
 import { usualScale } from '../figures/usual-scale';
 import { pool } from '../workers/pool';
+import { joggedAt } from './jogs';
 import { newDetail, newPerspective, newSection } from './register/new-sights';
 import { roundPoint, squared } from './sight-geometry';
 import type { Draft } from './use-draft';
@@ -28,7 +29,8 @@ type Asked =
   | { readonly kind: 'face'; readonly drawing: PlaceTool; readonly key: PlaceTool }
   // an area, or a turn, is one of the sight that it was asked of
   | { readonly kind: 'area'; readonly sight: string; readonly tool: AreaTool }
-  | { readonly kind: 'turn'; readonly sight: string; readonly tool: TurnTool };
+  | { readonly kind: 'turn'; readonly sight: string; readonly tool: TurnTool }
+  | { readonly kind: 'jog'; readonly sight: string; readonly tool: PointsTool };
 
 interface Setup {
   readonly project: Project;
@@ -108,16 +110,33 @@ export function useAsked({ project, model, sights, selected, draft, add, onFault
     });
     setHeld({ kind: 'turn', sight: selected.id, tool });
   };
+  const jog = () => {
+    if (!selected || !sight?.path) return onFault('A section alone steps aside.');
+    const { path } = sight;
+    const tool = new PointsTool({
+      most: 1,
+      square: (_, to) => to,
+      settle: roundPoint,
+      onDone: ([at]) => {
+        const next = joggedAt(path, at!);
+        if (!next) return onFault('Point beside the line, between its ends: there it steps aside.');
+        stop();
+        change({ ...sight, path: next, legDepths: undefined }, `Jog of ${sight.number}`);
+      },
+    });
+    setHeld({ kind: 'jog', sight: selected.id, tool });
+  };
   const tool = asked && 'tool' in asked ? asked.tool : null;
   return {
     placing: asked?.kind === 'points' ? asked : null,
     area: asked?.kind === 'area' ? asked.tool : null,
     facing: asked?.kind === 'face' ? asked : null,
     turning: asked?.kind === 'turn' ? asked.tool : null,
+    jogging: asked?.kind === 'jog' ? asked.tool : null,
     isAsked: asked !== null,
     /** Whether it is asked of the plan in the Key. */
     isInKey: asked !== null && asked.kind !== 'area',
-    ask: { section: () => points('section'), perspective: () => points('perspective'), detail: area, face, turn },
+    ask: { section: () => points('section'), perspective: () => points('perspective'), detail: area, face, turn, jog },
     /** Puts the tool in hand away, if it has nothing to take back. */
     back: () => void (tool?.back() || stop()),
     stop,

@@ -8,6 +8,8 @@ interface Actions {
   readonly create: (choice: NewSightChoice) => void;
   readonly copy: () => void;
   readonly turnAbout: () => void;
+  readonly jog: () => void;
+  readonly straighten: () => void;
   readonly remove: () => void;
   readonly flip: () => void;
   readonly nudge: (along: number, away: number, isHeld: boolean) => void;
@@ -48,6 +50,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
   useHotkeys('.', () => actions.step(1), on);
   useHotkeys('c', actions.focusCut, on);
   useHotkeys('x', actions.flip, on);
+  useHotkeys('g', actions.jog, { ...on, enabled: free && !isDrawing && selected?.sight.path !== undefined });
   useHotkeys('t', actions.turnAbout, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('mod+d', actions.copy, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('q', actions.plant, on);
@@ -98,6 +101,14 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
       ? [
           command('detail', 'Detail of an area of this sight', () => actions.create('detail'), 'N D'),
           command('turn', `Turn ${selected.sight.number} about a point`, actions.turnAbout, 'T'),
+          ...(selected.sight.path
+            ? [
+                command('jog', `Let ${selected.sight.number} step aside`, actions.jog, 'G'),
+                ...(selected.sight.path.length > 2
+                  ? [command('straighten', `Straighten ${selected.sight.number}`, actions.straighten)]
+                  : []),
+              ]
+            : []),
           command('copy', `Copy ${selected.sight.number}`, actions.copy, 'Ctrl D'),
           command('flip', 'Other side', actions.flip, 'X'),
           command('whole', 'Whole drawing', actions.whole, '9'),

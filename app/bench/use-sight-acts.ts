@@ -7,7 +7,8 @@ import type { Project, ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import { copyOf, newPictorial, plansForStoreys } from './register/new-sights';
-import { frameOf, lineOf, withLine, type KeyFrame } from './sight-geometry';
+import { frameOf, roundPoint, type KeyFrame } from './sight-geometry';
+import { straightened } from './jogs';
 import { useAsked } from './use-asked';
 import type { Draft } from './use-draft';
 
@@ -102,6 +103,11 @@ export function useSightActs(setup: Setup) {
   return {
     asked,
     create,
+    /** The line of a section as long as it is, without its steps. */
+    straighten: () => {
+      if (sight?.path && sight.path.length > 2)
+        change({ ...sight, path: straightened(sight.path), legDepths: undefined }, `Straighten ${sight.number}`);
+    },
     copy: () => {
       if (!selected) return;
       const made = copyOf(project, selected);
@@ -111,6 +117,11 @@ export function useSightActs(setup: Setup) {
     turnAbout: () => {
       asked.stop();
       asked.ask.turn();
+    },
+    /** Has the line of a section step aside at a place. */
+    jog: () => {
+      asked.stop();
+      asked.ask.jog();
     },
     removeSight,
     remove: () => {
@@ -129,11 +140,10 @@ export function useSightActs(setup: Setup) {
     },
     /** Moves the line along and square to itself, or a plan up and down; metres. */
     nudge: (along: number, away: number, isHeld: boolean) => {
-      const line = sight && lineOf(sight);
-      if (sight && line) {
+      if (sight?.path) {
         const [r, l] = [keyFrame.right, keyFrame.look];
-        const move = ([x, y]: Vec2): Vec2 => [x + r[0] * along + l[0] * away, y + r[1] * along + l[1] * away];
-        change(withLine(sight, [move(line[0]), move(line[1])]), `Move ${sight.number}`, isHeld);
+        const move = ([x, y]: Vec2): Vec2 => roundPoint([x + r[0] * along + l[0] * away, y + r[1] * along + l[1] * away]);
+        change({ ...sight, path: sight.path.map(move) }, `Move ${sight.number}`, isHeld);
       } else if (sight?.kind === 'plan' && sight.height !== undefined && away)
         change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`, isHeld);
     },

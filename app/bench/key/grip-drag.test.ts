@@ -84,3 +84,23 @@ it('goes by the sight as it was taken, in whole millimetres; without a sight the
   drag.follow({ ...setup, sight: null });
   expect(drag.take('line', [0, 0])).toBe(false);
 });
+
+it('moves a leg of a line that steps aside square to itself, an end along its leg, and the eye of a perspective', () => {
+  const jogged = { ...section, path: [[2, 1], [6, 1], [6, 3], [9, 3]] as const }; // prettier-ignore
+  drag.follow({ ...setup, sight: jogged });
+  dragged('leg 2', [5, 2], [5.4, 2.5]);
+  expect(onChange).toHaveBeenLastCalledWith({ ...jogged, path: [[2, 1], [6, 1], [6, 3.5], [9, 3.5]] }, 'Leg of S-01'); // prettier-ignore
+  dragged('leg 1', [4, 1], [4.5, 1]);
+  expect(onChange.mock.lastCall![0].path).toEqual([[2, 1], [6.5, 1], [6.5, 3], [9, 3]]); // prettier-ignore
+  dragged('last', [7, 2], [8, 5]);
+  expect(onChange.mock.lastCall![0].path).toEqual([[2, 1], [6, 1], [6, 3], [10, 3]]); // prettier-ignore
+  // to the last bit of what it is snapped to
+  drag.take('leg 2', plan([5, 2]));
+  drag.move({ ...place([5, 2.4]), at: [7, 3.7], snap: { at: [7, 3.7], words: 'corner' } });
+  drag.letGo();
+  expect(onChange.mock.lastCall![0].path!.slice(2)).toEqual([[6, 3.7], [9, 3.7]]); // prettier-ignore
+  const view = { kind: 'perspective', number: 'V-01', name: '', eye: [2, 1, 1.6], target: [2, 6, 1.2] } as const;
+  drag.follow({ ...setup, sight: view });
+  dragged('eye', [0, 0], [1, -2]);
+  expect(onChange).toHaveBeenLastCalledWith({ ...view, eye: [3, -1, 1.6] }, 'Eye of V-01');
+});

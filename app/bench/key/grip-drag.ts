@@ -2,6 +2,7 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import type { Place, Tool } from '../../board/tool';
 import type { BenchView } from '../../board/view';
+import { endMoved, legMoved } from '../jogs';
 import { lineOf, roundPoint, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
 import type { Grip } from './sign';
 
@@ -16,7 +17,9 @@ export interface GripSetup {
   readonly onChange: (sight: Sight, label: string) => void;
 }
 
-const LABELS: Readonly<Record<Grip, string>> = {
+const LABELS: Readonly<Record<Exclude<Grip, `leg ${number}`>, string>> = {
+  first: 'End of',
+  last: 'End of',
   left: 'End of',
   right: 'End of',
   line: 'Move',
@@ -82,7 +85,7 @@ export class GripDrag implements Tool {
       const by = (b[0][0] - a[0][0]) * keyFrame.look[0] + (b[0][1] - a[0][1]) * keyFrame.look[1];
       setView((v) => ({ ...v, keyV: v.keyV - by }));
     }
-    onChange(held.moved, `${LABELS[held.grip]} ${held.sight.number}`);
+    onChange(held.moved, `${held.grip.startsWith('leg ') ? 'Leg of' : LABELS[held.grip as keyof typeof LABELS]} ${held.sight.number}`);
   }
 }
 
@@ -91,6 +94,8 @@ function moved({ grip, from, sight }: Held, { at, snap, isSquared }: Place, { ke
   const now = toKey(keyFrame, at);
   // what is snapped stands where the snap is, whatever hand's breadth beside it the grip was taken
   const up = (own: number) => (snap ? now[1] : own + now[1] - from[1]);
+  if (grip === 'first' || grip === 'last' || grip.startsWith('leg '))
+    return { ...sight, path: pathMoved(sight.path!, grip, snap ? at : null, [now[0] - from[0], now[1] - from[1]], keyFrame) };
   if (grip === 'eye' || grip === 'target') {
     const [eye, aim] = [sight.eye!, sight.target!];
     const own = grip === 'eye' ? eye : aim;
@@ -113,4 +118,24 @@ function moved({ grip, from, sight }: Held, { at, snap, isSquared }: Place, { ke
   const to = isSquared ? squared(other, at, mainAngle) : at;
   if (Math.hypot(to[0] - other[0], to[1] - other[1]) <= SHORTEST) return sight;
   return withLine(sight, grip === 'left' ? [to, other] : [other, to], snap !== null && !isSquared);
+}
+
+/**
+ * The line of a section that steps aside, with one leg moved square to itself or an end along its leg.
+ * @param to the place that it is to run through, or null
+ * @param by how far the hand has gone in the Key
+ */
+function pathMoved(path: readonly Vec2[], grip: Grip, to: Vec2 | null, [u, v]: Vec2, { right, look }: KeyFrame): Vec2[] {
+  const way: Vec2 = [right[0] * u + look[0] * v, right[1] * u + look[1] * v];
+  const along = (from: Vec2, d: Vec2) => {
+    const move = to ? [to[0] - from[0], to[1] - from[1]] : way;
+    return (move[0]! * d[0] + move[1]! * d[1]) / (Math.hypot(...d) || 1);
+  };
+  if (grip === 'first' || grip === 'last') {
+    const [p, q] = grip === 'first' ? [path[0]!, path[1]!] : [path.at(-1)!, path.at(-2)!];
+    return endMoved(path, grip, along(p, [p[0] - q[0], p[1] - q[1]]));
+  }
+  const leg = Number(grip.slice(4));
+  const [a, b] = [path[leg]!, path[leg + 1]!];
+  return legMoved(path, leg, along(a, [a[1] - b[1], b[0] - a[0]]));
 }

@@ -26,6 +26,8 @@ import { useHit } from '../plumb/use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
 import type { PlaceTool } from '../../board/place-tool';
+import type { PointsTool } from '../../board/points-tool';
+import { Asking } from '../asking';
 import type { TurnTool } from '../../board/turn-tool';
 import { TurnAbout } from './turn-about';
 import { SnapMark } from '../../board/snap-mark';
@@ -57,6 +59,8 @@ interface Props {
   readonly placing: Placing | null;
   /** A face is asked for. */
   readonly face: PlaceTool | null;
+  /** The place is asked where a section steps aside. */
+  readonly jogging: PointsTool | null;
   /** The sight is turned about a point. */
   readonly turning: TurnTool | null;
   readonly onStopPlacing: () => void;
@@ -72,7 +76,7 @@ const OutlineTool = lazy(() => import('./outline-tool'));
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
-  const { menu, placing, face, turning, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
+  const { menu, placing, face, turning, jogging, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
   const ask = useHit(model, store);
   const backgrounds = useBackgrounds(
     project,
@@ -84,7 +88,8 @@ export function KeyPane(props: Props) {
 
   const [grip] = useState(() => new GripDrag());
   useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
-  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? turning ?? grip));
+  const tool: Tool =
+    backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? turning ?? jogging ?? grip));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
   const { origin } = model;
   const hand = useHand({
@@ -159,6 +164,14 @@ export function KeyPane(props: Props) {
         </svg>
         <SnapMark snapper={hand.snapper} toPane={toPane} />
         {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
+        {jogging && (
+          <Asking
+            label="Place of the jog"
+            title="Step aside"
+            words="click where the line is to go on, beside it"
+            onCancel={onStopPlacing}
+          />
+        )}
         {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStopPlacing} />}
         <Storeys
           model={model}

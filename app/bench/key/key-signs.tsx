@@ -1,8 +1,9 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
-import { lineOf, toKey, type KeyFrame } from '../sight-geometry';
+import { toKey, type KeyFrame } from '../sight-geometry';
 import { EyeSign } from './eye-sign';
+import { JoggedSign } from './jogged-sign';
 import { ElevationSign, PlanSign } from './level-signs';
 import { SectionSign } from './section-sign';
 import type { SignProps } from './sign';
@@ -11,6 +12,8 @@ import type { SignProps } from './sign';
 export function KeySigns(props: SignProps) {
   return props.sight.kind === 'plan' ? (
     <PlanSign {...props} />
+  ) : props.sight.kind === 'section' && (props.sight.path?.length ?? 0) > 2 ? (
+    <JoggedSign {...props} />
   ) : props.sight.kind === 'section' ? (
     <SectionSign {...props} />
   ) : props.sight.kind === 'elevation' ? (
@@ -37,7 +40,7 @@ export function OtherSigns({
   return (
     <g>
       {sights.map(({ id, sight }) => {
-        const line = lineOf(sight);
+        const line = sight.kind === 'section' && sight.path ? ([sight.path[0]!, sight.path.at(-1)!] as const) : null;
         if (!line) return null;
         const [[ax, ay], [bx, by]] = line.map((p) => {
           const [u, v] = toKey(frame, p);

@@ -3,7 +3,7 @@ import type { BenchView, PaneSize } from '../../board/view';
 import type { ModelInfo } from '../../data/database';
 import type { KeyFrame } from '../sight-geometry';
 
-export type Grip = 'left' | 'right' | 'line' | 'reach' | 'height' | 'eye' | 'target';
+export type Grip = 'left' | 'right' | 'line' | 'reach' | 'height' | 'eye' | 'target' | 'first' | 'last' | `leg ${number}`;
 
 export interface SignProps {
   readonly model: ModelInfo;

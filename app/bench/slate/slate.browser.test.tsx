@@ -166,3 +166,13 @@ it('pulls groups apart: each farther than the one before, by a figure, along ano
   await userEvent.click(two.getByRole('button', { name: 'roof', exact: true }));
   expect(onChange.mock.lastCall![0].pullApart).toEqual([{ class: 'Wall', by: [1, 1, 0] }]);
 });
+
+it('a section that steps aside has the depth of each leg and the way of each step; a figure of its line alone destroys no step', async () => {
+  const path = [[0, 0], [4, 0], [4, 1.5], [7, 1.5]] as const; // prettier-ignore
+  const screen = await slate({ ...section, path, depth: 3 });
+  await expect.element(field(screen, 'Step 1')).toHaveValue('1\u2009500');
+  expect((await typed(screen, 'Step 1', '800')).path).toEqual([[0, 0], [4, 0], [4, 0.8], [7, 0.8]]); // prettier-ignore
+  expect((await typed(screen, 'Leg 2 to', '1200')).legDepths).toEqual([3, 1.2]);
+  expect((await typed(screen, 'Leg 1 to', 'none')).legDepths).toEqual([null, 3]);
+  expect(field(screen, 'Length').query()).toBeNull();
+});

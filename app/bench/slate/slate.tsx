@@ -1,9 +1,11 @@
+import { isJogged } from '../../../core/sights/legs';
 import { landmarksOf } from '../../../core/annotation/landmarks';
 import { Pick } from '../../ui/pick';
 import { SCALES } from '../../figures/usual-scale';
 import { ApartGroup } from './apart-group';
 import { CutGroup } from './cut-group';
 import { EyeGroup } from './eye-group';
+import { JogGroup } from './jog-group';
 import { LimitsGroup } from './limits-group';
 import { LookGroup } from './look-group';
 import { PlaneGroup } from './plane-group';
@@ -27,7 +29,15 @@ export function Slate(props: SlateProps) {
           </button>
         </Pair>
       </Group>
-      {sight.kind === 'perspective' ? <EyeGroup {...props} /> : sight.frame ? <PlaneGroup {...props} /> : <CutGroup {...props} />}
+      {sight.kind === 'perspective' ? (
+        <EyeGroup {...props} />
+      ) : sight.frame ? (
+        <PlaneGroup {...props} />
+      ) : isJogged(sight) ? (
+        <JogGroup {...props} />
+      ) : (
+        <CutGroup {...props} />
+      )}
       <LookGroup {...props} />
       <LimitsGroup {...props} />
       {sight.kind === 'axonometric' && <ApartGroup {...props} />}
