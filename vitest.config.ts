@@ -2,6 +2,8 @@ import tailwindcss from '@tailwindcss/vite';
 import { playwright } from '@vitest/browser-playwright';
 import { defineConfig } from 'vitest/config';
 
+/** What another file has compiled before would be found by the engine itself. */
+const ALONE = ['cli/quick-require.test.ts'];
 const BROWSER_TESTS = 'app/**/*.browser.test.{ts,tsx}';
 
 export default defineConfig({
@@ -16,6 +18,7 @@ export default defineConfig({
         test: {
           name: 'node',
           include: ['{core,cli,demo,scripts,benchmarks}/**/*.test.ts'],
+          exclude: ALONE,
           environment: 'node',
           // the engine keeps nothing between drawings: its files share what is loaded, and compiled, once
           isolate: false,
@@ -25,7 +28,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'node app',
-          include: ['app/**/*.test.ts'],
+          include: ['app/**/*.test.ts', ...ALONE],
           exclude: [BROWSER_TESTS],
           environment: 'node',
         },
