@@ -99,11 +99,12 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
   };
   const path = (points: Float64Array, from: number, to: number) => {
     for (let p = from; p < to; p++) {
-      const [u, v] = [points[p * 2]!, points[p * 2 + 1]!];
-      if (p === from) ctx.moveTo(x(u, v), y(u, v));
-      else ctx.lineTo(x(u, v), y(u, v));
-      open++;
+      const u = points[p * 2]!,
+        v = points[p * 2 + 1]!;
+      if (p === from) ctx.moveTo(a * u + c * v + e, b * u + d * v + f);
+      else ctx.lineTo(a * u + c * v + e, b * u + d * v + f);
     }
+    open += to - from;
   };
   const curve = (arc: Arc) => {
     const first = arcPoint(arc, arc[5]);

@@ -56,8 +56,16 @@ export interface Drawing extends Lines {
   };
 }
 
-/** Smallest and largest u, v of all lines and regions: [u0, v0, u1, v1]; all zero for an empty drawing. */
-export function drawingBounds(drawing: Drawing): [number, number, number, number] {
+const _bounds = new WeakMap<Drawing, readonly [number, number, number, number]>();
+
+/** Smallest and largest u, v of all lines and regions: [u0, v0, u1, v1]; all zero for an empty drawing. Asked again it is looked up. */
+export function drawingBounds(drawing: Drawing): readonly [number, number, number, number] {
+  let bounds = _bounds.get(drawing);
+  if (!bounds) _bounds.set(drawing, (bounds = measured(drawing)));
+  return bounds;
+}
+
+function measured(drawing: Drawing): readonly [number, number, number, number] {
   let u0 = Infinity,
     v0 = Infinity,
     u1 = -Infinity,
