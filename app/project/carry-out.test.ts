@@ -177,6 +177,10 @@ describe('a command', () => {
     expect((await project()).sights['n']!.sight.number).toBe('P-02');
     expect((await renumber('A-101')).fault).toBeNull();
     expect((await project()).sights['n']!.sight.number).toBe('A-101');
+    // two of one number from before are changed as they are
+    await database.sights.toCollection().modify((row) => void ((row.held.sight as { number: string }).number = 'P-01'));
+    expect((await send({ intent: 'change sight', label: 'z', id: 'n', patch: { set: { name: 'Pier' }, cleared: [] } })).fault).toBeNull();
+    expect((await project()).sights['n']!.sight).toMatchObject({ number: 'P-01', name: 'Pier' });
   });
 
   it('an image comes with the background that shows it, or neither does; one that is not there is told', async () => {

@@ -56,7 +56,8 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
       const next = checkSight(patched(own.sight as ProjectSight['sight'], patch), own.sight.number);
       // a file is named by its number, and found by it
       const other = Object.values(draft.sights).find((s) => s.id !== id && s.sight.number === next.number);
-      if (other) throw new Refused(`There is a sight ${next.number} already: ${other.sight.name || other.sight.kind}.`);
+      if (other && next.number !== own.sight.number)
+        throw new Refused(`There is a sight ${next.number} already: ${other.sight.name || other.sight.kind}.`);
       Object.assign(own.sight, patch.set);
       for (const key of patch.cleared) delete own.sight[key as keyof typeof own.sight];
     }

@@ -26,7 +26,7 @@ export function LimitHandles({ sight, bounds, view, size, onTake }: Props) {
   const line = (side: LimitSide): string =>
     side === 'left' || side === 'right' ? `M${place(side)[0]} ${y0}V${y1}` : `M${x0} ${place(side)[1]}H${x1}`;
   return (
-    <svg className="pointer-events-none absolute inset-0 h-full w-full opacity-0 group-hover:opacity-100">
+    <svg className="pointer-events-none absolute inset-0 h-full w-full opacity-0 group-hover:opacity-100 [@media(hover:none)]:hidden">
       {LIMIT_SIDES.map((side) => {
         const [x, y] = place(side);
         const isUpright = side === 'left' || side === 'right';
