@@ -26,7 +26,7 @@ export function LimitHandles({ sight, bounds, view, size, onTake }: Props) {
   const line = (side: LimitSide): string =>
     side === 'left' || side === 'right' ? `M${place(side)[0]} ${y0}V${y1}` : `M${x0} ${place(side)[1]}H${x1}`;
   return (
-    <svg className="pointer-events-none absolute inset-0 h-full w-full opacity-0 group-hover:opacity-100 [@media(hover:none)]:hidden">
+    <svg className="pointer-events-none absolute inset-0 h-full w-full opacity-0 group-hover:opacity-100">
       {LIMIT_SIDES.map((side) => {
         const [x, y] = place(side);
         const isUpright = side === 'left' || side === 'right';
@@ -52,7 +52,8 @@ export function LimitHandles({ sight, bounds, view, size, onTake }: Props) {
               height={isUpright ? 28 : 16}
               fill="transparent"
               className={`pointer-events-auto ${isUpright ? 'cursor-ew-resize' : 'cursor-ns-resize'}`}
-              onPointerDown={() => onTake(side)}
+              // a finger pans: it has not seen the handle
+              onPointerDown={({ pointerType }) => pointerType !== 'touch' && onTake(side)}
             >
               <title>{`Limit ${side}`}</title>
             </rect>
