@@ -2,6 +2,7 @@ import type { ViewMatrix } from '../workers/paint';
 import { compose, paneMatrix, type BenchView, type PaneSize } from '../board/view';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Frame } from '../../core/geometry/frame';
+import { roundPoint } from '../../core/geometry/tidy';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import { nearestCompass } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
@@ -42,9 +43,6 @@ export const fromKey = (k: KeyFrame, [u, v]: Vec2): Vec2 => [
   k.origin[0] + u * k.right[0] + v * k.look[0],
   k.origin[1] + u * k.right[1] + v * k.look[1],
 ];
-
-const round = (n: number): number => Math.round(n * 1e6) / 1e6;
-export const roundPoint = ([x, y]: Vec2): Vec2 => [round(x), round(y)];
 
 /** The line of a straight section in plan, in the order in which it lies in the drawing: left end first; null of one that steps aside. */
 export function lineOf(sight: Sight): [Vec2, Vec2] | null {

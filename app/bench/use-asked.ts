@@ -12,9 +12,10 @@ import type { Project, ProjectSight } from '../data/project';
 import { withSets } from '../data/sets';
 import { usualScale } from '../figures/usual-scale';
 import { pool } from '../workers/pool';
-import { joggedAt } from './jogs';
+import { joggedAt } from '../../core/sights/jogs';
 import { newDetail, newPerspective, newSection } from './register/new-sights';
-import { roundPoint, squared } from './sight-geometry';
+import { roundPoint } from '../../core/geometry/tidy';
+import { squared } from './sight-geometry';
 import type { Draft } from './use-draft';
 
 /** Points that are asked in the Key, and of what. */
@@ -32,7 +33,7 @@ type Asked =
   | { readonly kind: 'turn'; readonly sight: string; readonly tool: TurnTool }
   | { readonly kind: 'jog'; readonly sight: string; readonly tool: PointsTool };
 
-interface Setup {
+export interface AskedSetup {
   readonly project: Project;
   readonly model: ModelInfo;
   readonly sights: readonly ProjectSight[];
@@ -49,7 +50,7 @@ interface Setup {
 }
 
 /** What is asked of the hand, in the Key and in the Drawing, until it is there or put away. */
-export function useAsked({ project, model, sights, selected, draft, add, onFault, onPlacing, floorInKey, sightInKey }: Setup) {
+export function useAsked({ project, model, sights, selected, draft, add, onFault, onPlacing, floorInKey, sightInKey }: AskedSetup) {
   const [held, setHeld] = useState<Asked | null>(null);
   const asked = held && 'sight' in held && held.sight !== selected?.id ? null : held;
   const stop = () => setHeld(null);

@@ -3,31 +3,19 @@ import { pool } from '../workers/pool';
 import { usualScale } from '../figures/usual-scale';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
-import type { Project, ProjectSight } from '../data/project';
+import type { ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import { copyOf, newPictorial, plansForStoreys } from './register/new-sights';
-import { frameOf, roundPoint, type KeyFrame } from './sight-geometry';
-import { straightened } from './jogs';
-import { useAsked } from './use-asked';
-import type { Draft } from './use-draft';
+import { roundPoint } from '../../core/geometry/tidy';
+import { frameOf, type KeyFrame } from './sight-geometry';
+import { straightened } from '../../core/sights/jogs';
+import { useAsked, type AskedSetup } from './use-asked';
 
-interface Setup {
-  readonly project: Project;
-  readonly model: ModelInfo;
-  readonly sights: readonly ProjectSight[];
-  readonly selected: ProjectSight | null;
-  readonly draft: Draft;
+interface Setup extends Omit<AskedSetup, 'add'> {
   readonly keyFrame: KeyFrame;
   readonly send: Send;
   readonly onSelect: (id: string | null) => void;
-  readonly onFault: (words: string) => void;
-  /** The points of a section are asked in the Key from now on. */
-  readonly onPlacing: () => void;
-  /** The floor of the plan in the Key, metres in the file. */
-  readonly floorInKey: () => number;
-  /** The plan that the Key shows. */
-  readonly sightInKey: () => Sight;
 }
 
 const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail' | 'perspective' | 'face'>, string>> = {

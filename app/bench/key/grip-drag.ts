@@ -2,8 +2,9 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import type { Place, Tool } from '../../board/tool';
 import type { BenchView } from '../../board/view';
-import { endMoved, legMoved } from '../jogs';
-import { lineOf, roundPoint, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
+import { endMoved, legMoved } from '../../../core/sights/jogs';
+import { roundPoint } from '../../../core/geometry/tidy';
+import { lineOf, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
 import type { Grip } from './sign';
 
 /** What the hand works on, as it is at the moment. */

@@ -1,8 +1,9 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { toX, toY } from '../../board/view';
-import { isStep } from '../jogs';
+import { isStep } from '../../../core/sights/jogs';
 import { toKey } from '../sight-geometry';
-import { MADDER, SHEET, VERDIGRIS, WASH, type SignProps } from './sign';
+import { LineEnd } from './line-end';
+import { MADDER, VERDIGRIS, WASH, type SignProps } from './sign';
 
 /** How long the stem is that shows to which side a leg looks, pixels. */
 const STEM = 34;
@@ -56,23 +57,8 @@ export function JoggedSign({ sight, frame, view, size, onGrip }: SignProps) {
         const length = Math.hypot(ox - x, oy - y) || 1;
         return (
           <g key={grip}>
-            <path d={`M${x} ${y}l${((ox - x) / length) * 30} ${((oy - y) / length) * 30}`} stroke={MADDER} strokeWidth={4} />
             <circle cx={x} cy={y} r={11} fill={WASH} stroke={VERDIGRIS} />
-            <rect x={x - 4} y={y - 4} width={8} height={8} fill={SHEET} stroke={MADDER} strokeWidth={1.6} />
-            <rect
-              x={x - 9}
-              y={y - 9}
-              width={18}
-              height={18}
-              fill="transparent"
-              className="cursor-grab"
-              style={{ pointerEvents: 'all' }}
-              data-testid={`grip-${grip}`}
-              onPointerDown={(e) => onGrip(grip, e)}
-            />
-            <text x={x} y={y + 24} textAnchor="middle" fontSize={12} fontWeight={600} fill={MADDER}>
-              {sight.number}
-            </text>
+            <LineEnd {...{ grip, onGrip }} at={[x, y]} inwards={[(ox - x) / length, (oy - y) / length]} number={sight.number} below={24} />
           </g>
         );
       })}

@@ -1,7 +1,8 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { toX, toY } from '../../board/view';
 import { lineOf, toKey } from '../sight-geometry';
-import { MADDER, SHEET, VERDIGRIS, WASH, type SignProps } from './sign';
+import { LineEnd } from './line-end';
+import { MADDER, VERDIGRIS, WASH, type SignProps } from './sign';
 
 /** The line of a section with its ends, what it cuts, and how far it looks. */
 export function SectionSign({ sight, frame, view, size, matter, onGrip }: SignProps) {
@@ -78,24 +79,7 @@ export function SectionSign({ sight, frame, view, size, matter, onGrip }: SignPr
           ['right', bx, by, -1],
         ] as const
       ).map(([grip, x, y, side]) => (
-        <g key={grip}>
-          <path d={`M${x} ${y}l${d[0] * 30 * side} ${d[1] * 30 * side}`} stroke={MADDER} strokeWidth={4} />
-          <rect x={x - 4} y={y - 4} width={8} height={8} fill={SHEET} stroke={MADDER} strokeWidth={1.6} />
-          <rect
-            x={x - 9}
-            y={y - 9}
-            width={18}
-            height={18}
-            fill="transparent"
-            className="cursor-grab"
-            style={{ pointerEvents: 'all' }}
-            data-testid={`grip-${grip}`}
-            onPointerDown={(e) => onGrip(grip, e)}
-          />
-          <text x={x} y={y + 19} textAnchor="middle" fontSize={12} fontWeight={600} fill={MADDER}>
-            {sight.number}
-          </text>
-        </g>
+        <LineEnd key={grip} {...{ grip, onGrip }} at={[x, y]} inwards={[d[0] * side, d[1] * side]} number={sight.number} below={19} />
       ))}
     </g>
   );

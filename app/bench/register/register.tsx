@@ -52,8 +52,8 @@ export function Register({
   menu,
 }: Props) {
   const [find, setFind] = useState('');
-  const [renaming, setRenaming] = useState<string | null>(null);
-  const [numbering, setNumbering] = useState<string | null>(null);
+  /** What of a sight is being typed. */
+  const [typing, setTyping] = useState<{ readonly id: string; readonly what: 'number' | 'name' } | null>(null);
   const row = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // Braces, for the browser's answer (a promise in new versions) must not be taken for a clean-up.
@@ -96,14 +96,15 @@ export function Register({
                 const state = stateOf(id);
                 const isSelected = id === selected;
                 // a field inside a button is none to a keyboard
-                const Row = renaming === id || numbering === id ? 'div' : 'button';
+                const typed = typing?.id === id ? typing.what : null;
+                const Row = typed ? 'div' : 'button';
                 return (
                   <RightClick
                     key={id}
                     label={`${sight.number} ${sight.name}`}
                     items={[
-                      { id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setRenaming(id)) },
-                      { id: 'renumber', words: 'Renumber', run: () => setTimeout(() => setNumbering(id)) },
+                      { id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setTyping({ id, what: 'name' })) },
+                      { id: 'renumber', words: 'Renumber', run: () => setTimeout(() => setTyping({ id, what: 'number' })) },
                       ...menu,
                     ]}
                   >
@@ -114,37 +115,37 @@ export function Register({
                       className={`relative grid w-full grid-cols-[40px_minmax(0,1fr)_auto] gap-x-1 border-t border-rule px-3 pt-px pb-0.5 text-left leading-[15.5px] ${isSelected ? 'z-10 -ml-px bg-sheet shadow-[0_1px_0_var(--color-rule2),0_-1px_0_var(--color-rule2)]' : 'hover:bg-hover'} ${state.tone === 'old' ? 'bg-[repeating-linear-gradient(-45deg,transparent_0_5px,rgba(185,122,18,.13)_5px_6px)]' : ''}`}
                       onClick={() => onSelect(id)}
                       onContextMenu={() => onSelect(id)}
-                      onDoubleClick={() => setRenaming(id)}
+                      onDoubleClick={() => setTyping({ id, what: 'name' })}
                       onPointerEnter={() => onHover(id)}
                       onKeyDown={(e) => {
                         if (e.target !== e.currentTarget) return;
-                        if (e.key === 'F2') setRenaming(id);
+                        if (e.key === 'F2') setTyping({ id, what: 'name' });
                         if (e.key !== 'Delete') return;
                         // what is in focus is meant, not what the Bench shows
                         e.preventDefault();
                         onRemove(id);
                       }}
                     >
-                      {numbering === id ? (
+                      {typed === 'number' ? (
                         <NameField
                           label={`Number of ${sight.number}`}
                           value={sight.number}
                           height={17}
                           onDone={(number) => {
-                            setNumbering(null);
+                            setTyping(null);
                             if (number) onRenumber(id, number);
                           }}
                         />
                       ) : (
                         <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
                       )}
-                      {renaming === id ? (
+                      {typed === 'name' ? (
                         <NameField
                           label={`Name of ${sight.number}`}
                           value={sight.name}
                           height={17}
                           onDone={(name) => {
-                            setRenaming(null);
+                            setTyping(null);
                             if (name) onRename(id, name);
                           }}
                         />

@@ -1,4 +1,4 @@
-import { isStep, legMoved } from '../jogs';
+import { isStep, legMoved } from '../../../core/sights/jogs';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { wideLegs } from '../../../core/sights/legs';
 import { FigureField } from '../../figures/figure-field';

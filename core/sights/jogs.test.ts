@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { checkSight } from '../../core/sights/sight-schema';
+import { checkSight } from './sight-schema';
 import { endMoved, isStep, joggedAt, legMoved, straightened } from './jogs';
 
 const line = [[0, 0], [10, 0]] as const; // prettier-ignore

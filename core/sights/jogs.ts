@@ -1,6 +1,6 @@
-import { SQUARE } from '../../core/sights/legs';
-import type { Vec2 } from '../../core/geometry/vec3';
-import { roundPoint } from './sight-geometry';
+import { roundPoint } from '../geometry/tidy';
+import type { Vec2 } from '../geometry/vec3';
+import { SQUARE } from './legs';
 
 type Path = readonly Vec2[];
 

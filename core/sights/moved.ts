@@ -1,0 +1,21 @@
+import { roundPoint, tidyLength } from '../geometry/tidy';
+import { unit, type Vec2, type Vec3 } from '../geometry/vec3';
+import type { Sight } from './sight';
+
+/** A sight with its plane moved along its look, metres. */
+export function movedBy(sight: Sight, by: number): Sight {
+  if (sight.frame) {
+    const look = unit(sight.frame.look);
+    return {
+      ...sight,
+      frame: { ...sight.frame, origin: sight.frame.origin.map((x, k) => tidyLength(x + look[k]! * by)) as unknown as Vec3 },
+    };
+  }
+  if (sight.path) {
+    // to its left as one walks along, or to its right
+    const [[ax, ay], [bx, by_]] = sight.path as [Vec2, Vec2];
+    const k = ((sight.look === 'right' ? -1 : 1) * by) / Math.hypot(bx - ax, by_ - ay);
+    return { ...sight, path: sight.path.map(([x, y]) => roundPoint([x - (by_ - ay) * k, y + (bx - ax) * k])) };
+  }
+  return sight.height === undefined ? sight : { ...sight, height: tidyLength(sight.height + (sight.kind === 'plan' ? -by : by)) };
+}
