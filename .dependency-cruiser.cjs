@@ -47,7 +47,7 @@ module.exports = {
     {
       name: 'app-bench-plumb-below',
       severity: 'error',
-      from: { path: '^app/bench/plumb/' },
+      from: { path: '^app/bench/(plumb|removing)/' },
       to: { path: '^app/bench/(key|drawing|register|slate)/' },
     },
     {

@@ -134,7 +134,7 @@ test('nothing that can be opened has faults that axe can find', async ({ page })
   await opened('keys', () => page.keyboard.press('?'), '[role=dialog]');
   await opened('export', press('Export'));
   await opened('size', press(/^Shown at/));
-  await opened('what is shown', press('Add to Only'));
+  await opened('what is shown', press('Add to Show only'));
   await opened('scale', () => page.getByRole('combobox', { name: 'Scale' }).click(), '[role=listbox]');
   await opened('background', press('Background'), '[role=dialog]');
   await opened('renaming', () => row(page, 'P-01').dblclick(), 'aside');

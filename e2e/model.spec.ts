@@ -130,7 +130,7 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
 
   // and a sight leaves out the set that was kept
   const slate = page.getByLabel('Slate');
-  await slate.getByRole('button', { name: 'Add to Not' }).click();
+  await slate.getByRole('button', { name: 'Add to Leave out' }).click();
   await page.getByRole('menuitem', { name: 'Set 1' }).click();
   await expect(slate.getByRole('button', { name: 'set 1' })).toBeVisible();
   await drawn(page, 'S-03');
@@ -294,7 +294,7 @@ test('several models: a structural set laid by the map, hidden, placed by its gr
   await expect(main).toContainText('354 elements');
   // a sight that shows one of them alone
   await page.keyboard.press('2');
-  await page.getByRole('button', { name: 'Add to Only' }).click();
+  await page.getByRole('button', { name: 'Add to Show only' }).click();
   await page.getByRole('menuitem', { name: 'All of boat-gantry' }).click();
   await expect(page.getByText('18 of 354')).toBeVisible();
   await page.keyboard.press('1');
@@ -330,7 +330,7 @@ test("a joiner's stand: millimetres, a section at the scale of its size, its joi
   await page.mouse.click(key.x + key.width - 60, key.y + key.height / 2);
   await expect(row(page, 'S-01')).toContainText('1:5');
   await drawn(page, 'S-01');
-  await page.getByLabel('Add to Joints').click();
+  await page.getByLabel('Add to Keep joints').click();
   await page.getByRole('menuitem', { name: 'Everything' }).click();
   const rule = page.getByRole('button', { name: 'everything' });
   await expect(rule).toBeVisible();

@@ -168,6 +168,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
           onFlip={acts.flip}
           onCopy={acts.copy}
           onRemove={acts.remove}
+          onSide={acts.sightOfSide}
           firstField={firstField}
         />
       ) : (

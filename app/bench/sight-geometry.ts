@@ -1,6 +1,7 @@
 import type { ViewMatrix } from '../workers/paint';
 import { compose, paneMatrix, type BenchView, type PaneSize } from '../board/view';
-import type { Vec2 } from '../../core/geometry/vec3';
+import { dot, subtract, type Vec2, type Vec3 } from '../../core/geometry/vec3';
+import { isJogged } from '../../core/sights/legs';
 import type { Frame } from '../../core/geometry/frame';
 import { roundPoint } from '../../core/geometry/tidy';
 import { resolveSight } from '../../core/sights/resolve-sight';
@@ -16,6 +17,42 @@ export interface KeyFrame {
 }
 
 export const frameOf = (model: ModelInfo, sight: Sight): Frame => resolveSight(model, sight).frame;
+
+/** How the places of a drawing and the points of the model, in the coordinates of its file, belong together. */
+export interface Picture {
+  readonly look: Vec3;
+  readonly right: Vec3;
+  readonly up: Vec3;
+  /** A point that a place shows: that in the drawing's plane. */
+  readonly pointAt: (at: Vec2) => Vec3;
+  readonly placeOf: (point: Vec3) => Vec2;
+}
+
+/** The picture that a sight draws; null of one that is seen along slanted rays or from an eye, or whose line steps aside. */
+export function pictureOf(model: ModelInfo, sight: Sight): Picture | null {
+  if (sight.kind === 'perspective' || sight.oblique || isJogged(sight)) return null;
+  const { origin, right, up, look } = frameOf(model, sight);
+  const at = (k: 0 | 1 | 2, u: number, v: number) => origin[k] + right[k] * u + up[k] * v;
+  return {
+    ...{ look, right, up },
+    pointAt: ([u, v]) => [at(0, u, v), at(1, u, v), at(2, u, v)],
+    placeOf: (point) => [dot(subtract(point, origin), right), dot(subtract(point, origin), up)],
+  };
+}
+
+/** The picture that the Key shows: the plan, or the front under one. */
+export function keyPicture(frame: KeyFrame, isElevation: boolean): Picture {
+  const [right, level, up]: Vec3[] = [[...frame.right, 0], [...frame.look, 0], [0, 0, 1]]; // prettier-ignore
+  if (!isElevation) return { right: right!, up: level!, look: [0, 0, -1], pointAt: ([x, y]) => [x, y, 0], placeOf: ([x, y]) => [x, y] };
+  return {
+    ...{ right: right!, up: up!, look: level! },
+    pointAt: (at) => {
+      const [u, v] = toKey(frame, at);
+      return [...fromKey(frame, [u, 0]), v];
+    },
+    placeOf: ([x, y, z]) => fromKey(frame, [toKey(frame, [x, y])[0], z]),
+  };
+}
 
 /** How the Key lies under a sight: the plan with the sight looking up the page. Plans have the front elevation below them instead. */
 export function keyFrameOf(model: ModelInfo, sight: Sight | null): KeyFrame {
@@ -119,4 +156,18 @@ export function gridAlong(model: ModelInfo, frame: Frame): { tag: string; u: num
     out.push({ tag, u: (from[0] + model.origin[0] - frame.origin[0]) * r[0] + (from[1] + model.origin[1] - frame.origin[1]) * r[1] });
   }
   return out.sort((a, b) => a.u - b.u);
+}
+
+/** What stands on the ground, without the ground and the air: minima, then maxima, in the coordinates of the file. */
+export function buildingBounds({ elements, elementBoxes, origin, bounds }: ModelInfo): readonly number[] {
+  const out = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+  elements.forEach(({ use }, e) => {
+    if (use !== 'solid') return;
+    for (let k = 0; k < 3; k++) {
+      out[k] = Math.min(out[k]!, elementBoxes[e * 6 + k]! + origin[k]!);
+      out[k + 3] = Math.max(out[k + 3]!, elementBoxes[e * 6 + 3 + k]! + origin[k]!);
+    }
+  });
+  // kept to single precision: whole tenths of a millimetre around it
+  return out[0]! <= out[3]! ? out.map((x, k) => (k < 3 ? Math.floor(x * 1e4) : Math.ceil(x * 1e4)) / 1e4) : bounds;
 }

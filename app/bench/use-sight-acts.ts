@@ -6,9 +6,11 @@ import type { ModelInfo } from '../data/database';
 import type { ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
-import { copyOf, newPictorial, plansForStoreys } from './register/new-sights';
+import type { BoxSide } from '../../core/sights/keep-box';
+import { copyOf, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { frameOf, type KeyFrame } from './sight-geometry';
+import { canFlip, flipped } from '../../core/sights/flipped';
 import { straightened } from '../../core/sights/jogs';
 import { useAsked, type AskedSetup } from './use-asked';
 
@@ -101,6 +103,10 @@ export function useSightActs(setup: Setup) {
       const made = copyOf(project, selected);
       add(`${made.sight.number}, a copy of ${selected.sight.number}`, [made]);
     },
+    /** What is in the keep box, cut by one of its sides, at the same scale and with the same things shown. */
+    sightOfSide: (side: BoxSide) => {
+      if (selected?.sight.keepBox) add(`Sight of the box, ${side}`, [newOfSide(project, selected, side)]);
+    },
     /** Turns the sight about a point of the plan. */
     turnAbout: () => {
       asked.stop();
@@ -124,7 +130,7 @@ export function useSightActs(setup: Setup) {
       if (own) void send({ intent: 'change sight', label: `Renumber ${own.sight.number}`, id, patch: { set: { number }, cleared: [] } });
     },
     flip: () => {
-      if (sight?.kind === 'section') change({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }, `Other side of ${sight.number}`);
+      if (sight && canFlip(sight)) change(flipped(sight), `Other side of ${sight.number}`);
     },
     /** Moves the line along and square to itself, or a plan up and down; metres. */
     nudge: (along: number, away: number, isHeld: boolean) => {

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { ContextMenu } from 'radix-ui';
 
 /** What can be done, in words, and the keys that do the same. */
@@ -12,25 +13,32 @@ export interface Doable {
 export function RightClick({
   label,
   items,
+  here,
   children,
 }: {
   readonly label: string;
   readonly items: readonly Doable[];
+  /** What is offered before these for the place that was clicked, asked at that moment. */
+  readonly here?: () => readonly Doable[];
   readonly children: React.ReactNode;
 }) {
+  const [local, setLocal] = useState<readonly Doable[]>([]);
+  const item = ({ id, words, keys, run }: Doable) => (
+    <ContextMenu.Item key={id} onSelect={run}>
+      {words} {keys && <kbd>{keys}</kbd>}
+    </ContextMenu.Item>
+  );
   // prettier-ignore
   return (
-    <ContextMenu.Root>
+    <ContextMenu.Root onOpenChange={(isOpen) => setLocal(isOpen && here ? here() : [])}>
       <ContextMenu.Trigger asChild disabled={!items.length}>
         {children}
       </ContextMenu.Trigger>
       <ContextMenu.Portal>
         <ContextMenu.Content className="menu" aria-label={label} collisionPadding={8}>
-          {items.map(({ id, words, keys, run }) => (
-            <ContextMenu.Item key={id} onSelect={run}>
-              {words} {keys && <kbd>{keys}</kbd>}
-            </ContextMenu.Item>
-          ))}
+          {local.map(item)}
+          {local.length > 0 && <ContextMenu.Separator className="my-1 border-t border-rule" />}
+          {items.map(item)}
         </ContextMenu.Content>
       </ContextMenu.Portal>
     </ContextMenu.Root>

@@ -3,7 +3,7 @@ import type { Pull } from '../scene/pull-apart';
 import type { Rule, Sight } from './sight';
 
 /** What rules ask of an element. */
-type Picked = Pick<Element, 'id' | 'class' | 'name' | 'storey' | 'facts'>;
+type Picked = Pick<Element, 'id' | 'class' | 'name' | 'type' | 'storey' | 'facts'>;
 
 const same = (a: string | undefined, b: string): boolean => a === undefined || a.toLowerCase() === b.toLowerCase();
 
@@ -19,6 +19,8 @@ function idsOf(ids: readonly string[]): ReadonlySet<string> {
 /** Whether a rule picks an element of the model that is read from `file`, whatever its materials are. */
 export const fitsElement = (rule: Rule, element: Picked, storeys: readonly { readonly name: string }[], file: string): boolean =>
   same(rule.class, element.class) &&
+  same(rule.type, element.type) &&
+  same(rule.layer, element.facts?.layer ?? '') &&
   same(rule.storey, storeys[element.storey]?.name ?? '') &&
   same(rule.name, element.name) &&
   (rule.model === undefined || same(rule.model, element.facts?.model ?? file.replace(/\.[^.]+$/, ''))) &&

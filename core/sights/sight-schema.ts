@@ -14,15 +14,17 @@ const text = Joi.string().allow('').max(200);
 
 const rule = Joi.object({
   class: text,
+  type: text,
   storey: text,
   material: text,
+  layer: text,
   name: text,
   model: text,
   id: text,
   set: text,
   ids: Joi.array().items(Joi.string().max(200)).max(500_000),
   use: Joi.valid('include', 'exclude'),
-}).or('class', 'storey', 'material', 'name', 'model', 'id', 'set', 'ids');
+}).or('class', 'type', 'storey', 'material', 'layer', 'name', 'model', 'id', 'set', 'ids');
 
 const schema = Joi.object({
   kind: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective').required(),

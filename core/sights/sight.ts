@@ -3,11 +3,15 @@ import type { Vec2, Vec3 } from '../geometry/vec3';
 export type SightKind = 'section' | 'elevation' | 'plan' | 'ceiling plan' | 'axonometric' | 'perspective';
 export type Compass = 'north' | 'east' | 'south' | 'west';
 
-/** Picks elements: every field that is given must fit. `class`, `storey`, `material`, `name` and `model` compare whole words, without case. */
+/** Picks elements: every field that is given must fit. All but `id` and `ids` compare whole words, without case. */
 export interface Rule {
   readonly class?: string | undefined;
+  /** Name of the element's type: "Door 90 x 210". */
+  readonly type?: string | undefined;
   readonly storey?: string | undefined;
   readonly material?: string | undefined;
+  /** Layer of the source file. */
+  readonly layer?: string | undefined;
   readonly name?: string | undefined;
   /** Name of one of several models, as its file is called, without the ending. */
   readonly model?: string | undefined;

@@ -16,7 +16,7 @@ export interface Boxed extends Placed {
   /** Name of the file that it was read from. */
   readonly fileName: string;
   readonly storeys: readonly Storey[];
-  readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'storey' | 'use'>[];
+  readonly elements: readonly Pick<Element, 'id' | 'class' | 'name' | 'type' | 'storey' | 'use' | 'facts'>[];
   /** x0 y0 z0 x1 y1 z1 of each, metres from the model's origin; an element without a body has none. */
   readonly elementBoxes: ArrayLike<number>;
 }

@@ -12,9 +12,14 @@ import { PaneCanvas } from '../../board/pane-canvas';
 import { token } from '../../ui/token';
 import { Wash } from '../plumb/plumb';
 import { Asking } from '../asking';
+import { elementActs } from '../element-acts';
 import { DrawingNotes, type Trouble } from './drawing-notes';
 import { LimitDrag } from './limit-drag';
 import { LimitHandles } from './limit-handles';
+import { PlaneDrag } from '../removing/plane-drag';
+import { PlaneHandles } from '../removing/plane-handles';
+import { pictureOf } from '../sight-geometry';
+import { EitherTool } from '../../board/either-tool';
 import { PickArea } from './pick-area';
 import { ProofMarks } from './proof-marks';
 import { QuickCut } from './quick-cut';
@@ -93,8 +98,14 @@ export function DrawingPane(props: Props) {
   const pane = entry && { pane: 'drawing' as const, sight: entry.id };
   const backgrounds = useBackgrounds(project, pane, onBackground);
   const [limits] = useState(() => new LimitDrag());
-  const tool: Tool = backgrounds.tool ?? face ?? area ?? limits;
-  useEffect(() => limits.follow({ sight, onDraft, onChange }));
+  const [planes] = useState(() => new PlaneDrag());
+  const [handles] = useState(() => new EitherTool([limits, planes]));
+  const tool: Tool = backgrounds.tool ?? face ?? area ?? handles;
+  const picture = useMemo(() => sight && pictureOf(model, sight), [model, sight]);
+  useEffect(() => {
+    limits.follow({ sight, onDraft, onChange });
+    planes.follow({ sight, pointAt: (at) => picture!.pointAt(at), onDraft, onChange });
+  });
   const { paintKey } = live;
   const boardAt = (x: number, y: number): Vec2 => [toU(view, size, x), toV(view.zoom, view.v, size, y)];
   const hand = useHand({ model, tool, paintKey, matrix, zoom: view.zoom, boardAt, toBoard: (at) => at });
@@ -120,7 +131,7 @@ export function DrawingPane(props: Props) {
     onPanned: () => store.set({ hit: null }),
   });
   return (
-    <RightClick label="Drawing" items={menu}>
+    <RightClick label="Drawing" items={menu} here={() => elementActs(sight, store.get().hit, onChange)}>
       <div
         {...bind()}
         ref={element}
@@ -162,8 +173,16 @@ export function DrawingPane(props: Props) {
             onCancel={onStop}
           />
         )}
-        {sight && live.drawn && !live.drawn.isEmpty && tool === limits && (
+        {sight && live.drawn && !live.drawn.isEmpty && tool === handles && (
           <LimitHandles {...{ sight, view, size }} bounds={live.drawn.bounds} onTake={(side) => limits.take(side)} />
+        )}
+        {sight && picture && tool === handles && (
+          <PlaneHandles
+            {...{ sight, size }}
+            look={picture.look}
+            toPane={(point) => toPane(picture.placeOf(point))}
+            onTake={(grip) => planes.take(grip)}
+          />
         )}
         <SnapMark snapper={hand.snapper} toPane={toPane} />
         <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { limitsOf } from '../../../core/sights/limits';
 import type { Sight } from '../../../core/sights/sight';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
@@ -12,8 +13,9 @@ interface Props {
   readonly onTake: (side: LimitSide) => void;
 }
 
-/** The sides of a drawing's limits, each with a handle in its middle; to be seen while the pointer is over the Drawing. */
+/** The sides of a drawing's limits, each with a handle in its middle; to be seen while the pointer is over the Drawing. What one takes away is veiled while it is touched. */
 export function LimitHandles({ sight, bounds, view, size, onTake }: Props) {
+  const [touched, setTouched] = useState<LimitSide | null>(null);
   const limits = limitsOf(sight, Infinity) ?? {};
   const at = { left: limits.left ?? bounds[0], right: limits.right ?? bounds[2], bottom: limits.bottom ?? bounds[1], top: limits.top ?? bounds[3] }; // prettier-ignore
   const [x0, x1] = [toX(view, size, at.left), toX(view, size, at.right)];
@@ -25,8 +27,20 @@ export function LimitHandles({ sight, bounds, view, size, onTake }: Props) {
     side === 'left' ? [x0, my] : side === 'right' ? [x1, my] : side === 'top' ? [mx, y0] : [mx, y1];
   const line = (side: LimitSide): string =>
     side === 'left' || side === 'right' ? `M${place(side)[0]} ${y0}V${y1}` : `M${x0} ${place(side)[1]}H${x1}`;
+  /** What of the pane a side takes away. */
+  const beyond = (side: LimitSide) => {
+    const { width, height } = size;
+    const whole = { x: 0, y: 0, width, height };
+    return {
+      left: { ...whole, width: Math.max(0, x0) },
+      right: { ...whole, x: x1, width: Math.max(0, width - x1) },
+      top: { ...whole, height: Math.max(0, y0) },
+      bottom: { ...whole, y: y1, height: Math.max(0, height - y1) },
+    }[side];
+  };
   return (
     <svg className="pointer-events-none absolute inset-0 h-full w-full opacity-0 group-hover:opacity-100">
+      {touched && <rect aria-hidden="true" {...beyond(touched)} fill="var(--color-sheet)" fillOpacity={0.78} />}
       {LIMIT_SIDES.map((side) => {
         const [x, y] = place(side);
         const isUpright = side === 'left' || side === 'right';
@@ -53,7 +67,13 @@ export function LimitHandles({ sight, bounds, view, size, onTake }: Props) {
               fill="transparent"
               className={`pointer-events-auto ${isUpright ? 'cursor-ew-resize' : 'cursor-ns-resize'}`}
               // a finger pans: it has not seen the handle
-              onPointerDown={({ pointerType }) => pointerType !== 'touch' && onTake(side)}
+              onPointerDown={({ pointerType }) => {
+                if (pointerType === 'touch') return;
+                onTake(side);
+                window.addEventListener('pointerup', () => setTouched(null), { once: true });
+              }}
+              onPointerEnter={() => setTouched(side)}
+              onPointerLeave={(e) => !e.buttons && setTouched((own) => (own === side ? null : own))}
             >
               <title>{`Limit ${side}`}</title>
             </rect>

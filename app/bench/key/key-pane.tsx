@@ -19,7 +19,10 @@ import { PaneCanvas } from '../../board/pane-canvas';
 import { PlacePoints } from './place-points';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
-import { fromKey, planToPane, toKey, type KeyFrame } from '../sight-geometry';
+import { PlaneDrag } from '../removing/plane-drag';
+import { PlaneHandles } from '../removing/plane-handles';
+import { EitherTool } from '../../board/either-tool';
+import { fromKey, keyPicture, planToPane, toKey, type KeyFrame } from '../sight-geometry';
 import { DrawOutlines } from './draw-outlines';
 import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
@@ -87,9 +90,15 @@ export function KeyPane(props: Props) {
   const matter = useMatter(model, sight, shown);
 
   const [grip] = useState(() => new GripDrag());
-  useEffect(() => grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange }));
+  const [planes] = useState(() => new PlaneDrag());
+  const [grips] = useState(() => new EitherTool([grip, planes]));
+  const picture = useMemo(() => keyPicture(keyFrame, shown.isElevation), [keyFrame, shown.isElevation]);
+  useEffect(() => {
+    grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange });
+    planes.follow({ sight, pointAt: picture.pointAt, onDraft, onChange });
+  });
   const tool: Tool =
-    backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? turning ?? jogging ?? grip));
+    backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? turning ?? jogging ?? grips));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
   const { origin } = model;
   const hand = useHand({
@@ -125,7 +134,7 @@ export function KeyPane(props: Props) {
   });
   const onGrip = (which: Grip, e: React.PointerEvent) => {
     const { left, top } = element.current!.getBoundingClientRect();
-    if (tool === grip) grip.take(which, planAt(e.clientX - left, e.clientY - top));
+    if (tool === grips) grip.take(which, planAt(e.clientX - left, e.clientY - top));
   };
 
   return (
@@ -162,6 +171,14 @@ export function KeyPane(props: Props) {
           )}
           {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
         </svg>
+        {sight && tool === grips && (
+          <PlaneHandles
+            {...{ sight, size }}
+            look={picture.look}
+            toPane={(point) => toPane(picture.placeOf(point))}
+            onTake={(name) => planes.take(name)}
+          />
+        )}
         <SnapMark snapper={hand.snapper} toPane={toPane} />
         {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
         {jogging && (

@@ -3,6 +3,7 @@ import { detailOf } from '../../../core/sights/make/detail-of';
 import { nextNumber, numbered } from '../../../core/sights/make/number';
 import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
 import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
+import { sightOfSide, type BoxSide } from '../../../core/sights/keep-box';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
@@ -58,4 +59,12 @@ export function copyOf(project: Project, { scale, sight }: ProjectSight): Projec
   const taken = Object.values(project.sights).map((s) => s.sight.number);
   const copy = { ...sight, number: nextNumber(sight.kind, taken), name: `${sight.name}, copy` };
   return { id: crypto.randomUUID(), scale, sight: copy };
+}
+
+/** What is in the keep box of a sight, cut by one of the box's sides, with what the other shows. */
+export function newOfSide(project: Project, { scale, sight }: ProjectSight, side: BoxSide): ProjectSight {
+  const taken = Object.values(project.sights).map((s) => s.sight.number);
+  const { show, leaveWhole, joints, layersMeet } = sight;
+  const [made] = numbered([{ ...sightOfSide(sight.keepBox!, side), show, leaveWhole, joints, layersMeet }], taken);
+  return { id: crypto.randomUUID(), scale, sight: made! };
 }

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { DropdownMenu } from 'radix-ui';
 import type { Rule } from '../../../core/sights/sight';
 import { classWords } from '../../figures/class-words';
@@ -10,19 +11,23 @@ interface Props {
   readonly model: ModelInfo;
   /** Those that are there already: what they name is not offered again. */
   readonly rules: readonly Rule[];
-  /** Whether all and materials can be named too. */
+  /** Whether all can be named too. */
   readonly isWide?: boolean;
   readonly onAdd: (rule: Rule) => void;
 }
 
-/** A rule more: a set, a model, a class of elements. */
+/** A rule more: a set, a model, or elements by class, type, storey, material or layer. */
 export function AddRule({ label, model, rules, isWide = false, onAdd }: Props) {
-  const named = new Set(rules.map((r) => r.class?.toLowerCase()));
-  const classes = [...classCounts(model).keys()].filter((c) => !named.has(c.toLowerCase()));
   const { project } = useProject();
-  const sets = Object.values(project.sets ?? {}).filter((s) => !rules.some((r) => r.set === s.name));
-  const models = (model.parts ?? []).length > 1 ? model.parts!.filter((m) => !rules.some((r) => r.model === m.name)) : [];
-  const materials = isWide ? model.materials.filter((m) => !rules.some((r) => r.material === m)) : [];
+  const groups = useGroups(model);
+  const sets = Object.values(project.sets ?? {}).map(({ name }): Offer => [name, { set: name }]);
+  const models = (model.parts ?? []).length > 1 ? model.parts!.map(({ name }): Offer => [`All of ${name}`, { model: name }]) : [];
+  const isNew = ([, rule]: Offer) => !rules.some((own) => isSameRule(own, rule));
+  const item = ([words, rule]: Offer) => (
+    <DropdownMenu.Item key={JSON.stringify(rule)} onSelect={() => onAdd(rule)}>
+      {words}
+    </DropdownMenu.Item>
+  );
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="word" aria-label={`Add to ${label}`}>
@@ -30,37 +35,64 @@ export function AddRule({ label, model, rules, isWide = false, onAdd }: Props) {
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
-          {isWide && !rules.some(isAll) && <DropdownMenu.Item onSelect={() => onAdd({})}>Everything</DropdownMenu.Item>}
-          {sets.map(({ id, name }) => (
-            <DropdownMenu.Item key={id} onSelect={() => onAdd({ set: name })}>
-              {name}
-            </DropdownMenu.Item>
-          ))}
-          {models.map(({ key, name }) => (
-            <DropdownMenu.Item key={key} onSelect={() => onAdd({ model: name })}>
-              All of {name}
-            </DropdownMenu.Item>
-          ))}
-          {classes.map((c) => (
-            <DropdownMenu.Item key={c} onSelect={() => onAdd({ class: c })}>
-              {classWords(c)}
-            </DropdownMenu.Item>
-          ))}
-          {materials.map((material) => (
-            <DropdownMenu.Item key={`of ${material}`} onSelect={() => onAdd({ material })}>
-              {material}
-            </DropdownMenu.Item>
-          ))}
+          {isWide && !rules.some(isAll) && item(['Everything', {}])}
+          {[...sets, ...models].filter(isNew).map(item)}
+          {groups.map(({ title, offers }) => {
+            const fresh = offers.filter(isNew);
+            if (!fresh.length) return null;
+            return (
+              <DropdownMenu.Sub key={title}>
+                <DropdownMenu.SubTrigger>
+                  {title} <span aria-hidden="true">›</span>
+                </DropdownMenu.SubTrigger>
+                <DropdownMenu.Portal>
+                  <DropdownMenu.SubContent className="menu max-h-80 overflow-auto" collisionPadding={8}>
+                    {fresh.map(item)}
+                  </DropdownMenu.SubContent>
+                </DropdownMenu.Portal>
+              </DropdownMenu.Sub>
+            );
+          })}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
 }
 
+type Offer = readonly [words: string, rule: Rule];
+
+/** By what elements can be picked in a model: each way with what there is of it. */
+function useGroups(model: ModelInfo): readonly { readonly title: string; readonly offers: readonly Offer[] }[] {
+  return useMemo(() => {
+    const all = (of: (e: ModelInfo['elements'][number]) => string | undefined) =>
+      [...new Set(model.elements.flatMap((e) => (e.use === 'space' ? [] : (of(e) ?? []))))].filter(Boolean).sort();
+    const storeys = new Set(all((e) => model.storeys[e.storey]?.name));
+    return [
+      { title: 'Class', offers: [...classCounts(model).keys()].map((name): Offer => [classWords(name), { class: name }]) },
+      { title: 'Type', offers: all((e) => e.type).map((type): Offer => [type, { type }]) },
+      { title: 'Storey', offers: model.storeys.filter((s) => storeys.has(s.name)).map(({ name }): Offer => [name, { storey: name }]) },
+      { title: 'Material', offers: model.materials.map((material): Offer => [material, { material }]) },
+      { title: 'Layer', offers: all((e) => e.facts?.layer).map((layer): Offer => [layer, { layer }]) },
+    ];
+  }, [model]);
+}
+
+const isSameRule = ({ use: _, ...a }: Rule, b: Rule): boolean =>
+  JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort());
 const isAll = (rule: Rule): boolean => Object.keys(rule).length === 0;
-/** What a rule picks, in a word. */
-export const wordsOf = (rule: Rule): string =>
-  isAll(rule)
-    ? 'everything'
-    : (rule.model ??
-      (rule.class ? classWords(rule.class) : (rule.set ?? rule.name ?? rule.material ?? rule.storey ?? rule.id ?? '')).toLowerCase());
+/** What a rule picks, in a word; an element by its name. */
+export function wordsOf(rule: Rule, { elements }: ModelInfo): string {
+  if (isAll(rule)) return 'everything';
+  if (rule.class) return classWords(rule.class).toLowerCase();
+  const named = rule.id && elements.find((e) => e.id === rule.id)?.name;
+  return (
+    rule.model ??
+    rule.set?.toLowerCase() ??
+    rule.type ??
+    rule.name ??
+    rule.material ??
+    rule.layer ??
+    rule.storey ??
+    (named || rule.id || '')
+  );
+}

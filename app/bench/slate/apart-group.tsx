@@ -37,7 +37,7 @@ export function ApartGroup({ model, sight, onChange }: SlateProps) {
       <div className="row-span-2 grid max-w-[520px] auto-cols-max grid-flow-col grid-rows-[23px_23px] items-baseline gap-x-3 gap-y-0.5 overflow-x-auto">
         {apart.map(({ by, ...rule }, k) => {
           const axis = axisOf(by);
-          const words = wordsOf(rule);
+          const words = wordsOf(rule, model);
           return (
             <span key={k} className="flex items-baseline gap-1.5">
               <button

@@ -4,11 +4,11 @@ import { level, millimetres } from '../../figures/format';
 import { parseLength } from '../../figures/parse';
 import { FigureField } from '../../figures/figure-field';
 import { frameOf } from '../sight-geometry';
-import { Group, Pair } from './slate-group';
+import { Group } from './slate-group';
 import type { SlateProps } from './slate-props';
 
 /** What of the drawing plane is drawn. */
-export function LimitsGroup({ model, sight, onChange }: SlateProps) {
+export function LimitsGroup({ model, sight, onChange, children }: SlateProps & { readonly children?: React.ReactNode }) {
   const limits = sight.limits ?? {};
   // both ends of a section's path are limits where nothing else is said
   const ends = limitsOf(sight, Infinity) ?? {};
@@ -31,14 +31,13 @@ export function LimitsGroup({ model, sight, onChange }: SlateProps) {
   };
   return (
     <Group title="Limits">
-      <Pair>
+      <div className="row-span-2 grid auto-cols-max grid-flow-col grid-rows-[23px_23px] items-baseline gap-x-1.5 gap-y-0.5">
         {field('left', 'Left')}
-        {field('bottom', 'Bottom')}
-      </Pair>
-      <Pair>
         {field('right', 'Right')}
+        {field('bottom', 'Bottom')}
         {field('top', 'Top')}
-      </Pair>
+        {children}
+      </div>
     </Group>
   );
 }

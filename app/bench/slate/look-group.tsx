@@ -1,3 +1,4 @@
+import { canFlip } from '../../../core/sights/flipped';
 import { millimetres } from '../../figures/format';
 import { parseLength } from '../../figures/parse';
 import { Choice } from '../../ui/choice';
@@ -20,7 +21,7 @@ export function LookGroup({ model, sight, onChange, onFlip }: SlateProps) {
   const compass = (side: 'left' | 'right') => lookingWords(model, { ...sight, look: side }).replace('looking ', '');
   return (
     <Group title="Look" note="side and reach" tone="text-verdigris">
-      {sight.kind === 'section' ? (
+      {sight.kind === 'section' && sight.path ? (
         <Pair>
           <Choice
             label="Side"
@@ -38,6 +39,11 @@ export function LookGroup({ model, sight, onChange, onFlip }: SlateProps) {
       ) : (
         <Pair>
           <span className="text-graphite">{lookingWords(model, sight)}</span>
+          {canFlip(sight) && (
+            <button type="button" className="word" onClick={onFlip}>
+              Flip
+            </button>
+          )}
           {sight.kind === 'plan' && (
             <FigureField
               label="overhead"

@@ -1,3 +1,4 @@
+import type { BoxSide } from '../../../core/sights/keep-box';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { ProjectSight } from '../../data/project';
@@ -12,5 +13,7 @@ export interface SlateProps {
   readonly onFlip: () => void;
   readonly onCopy: () => void;
   readonly onRemove: () => void;
+  /** A side of the keep box is to become a sight. */
+  readonly onSide: (side: BoxSide) => void;
   readonly firstField: React.Ref<HTMLInputElement>;
 }

@@ -27,20 +27,21 @@ export function ShownGroup({ model, sight, onChange }: Props) {
   return (
     <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>
       <div className="flex min-w-0 items-baseline gap-4">
-        <Rules label="Only" model={model} rules={only} onChange={(next) => change([...next, ...not])} />
-        <Rules label="Not" model={model} rules={not} use="exclude" onChange={(next) => change([...only, ...next])} />
+        <Rules label="Show only" model={model} rules={only} onChange={(next) => change([...next, ...not])} />
+        <Rules label="Leave out" model={model} rules={not} use="exclude" onChange={(next) => change([...only, ...next])} />
       </div>
       <div className="flex min-w-0 items-baseline gap-4">
         {(sight.kind === 'section' || sight.kind === 'plan') && (
           <Rules
-            label="Whole"
+            label="Leave whole"
+            title="What is shown as it stands beyond the plane, though the plane runs through it"
             model={model}
             rules={sight.leaveWhole ?? []}
             onChange={(leaveWhole) => onChange({ ...sight, leaveWhole }, `What ${sight.number} leaves whole`)}
           />
         )}
         <Rules
-          label="Joints"
+          label="Keep joints"
           title="What keeps the lines between its pieces, though they lie flush and are of one material"
           model={model}
           rules={sight.joints ?? []}
@@ -82,7 +83,7 @@ function Rules({
 }) {
   return (
     <div className="flex min-w-0 items-baseline gap-1.5">
-      <span className="min-w-[38px] text-graphite" title={title}>
+      <span className="min-w-[62px] text-graphite" title={title}>
         {label}
       </span>
       {rules.map((rule, i) => (
@@ -93,7 +94,7 @@ function Rules({
           className="rounded-[2px] border border-rule2 bg-sheet px-1.5 leading-[17px] hover:line-through"
           onClick={() => onChange(rules.filter((_, k) => k !== i))}
         >
-          {wordsOf(rule)}
+          {wordsOf(rule, model)}
         </button>
       ))}
       <AddRule {...{ label, model, rules, isWide }} onAdd={(rule) => onChange([...rules, use ? { ...rule, use } : rule])} />

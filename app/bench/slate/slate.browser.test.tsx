@@ -13,7 +13,7 @@ vi.mock('../../project/use-project', () => ({
 const section: Sight = { kind: 'section', number: 'S-01', name: 'Through', path: [[-1, 2], [7, 2]], look: 'left', depth: null }; // prettier-ignore
 const plan: Sight = { kind: 'plan', number: 'P-01', name: 'Ground', storey: 'Ground', height: 1.2, depth: null };
 const onChange = vi.fn<(sight: Sight, label: string) => void>();
-const [onScale, onFlip, onCopy, onRemove] = [vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+const [onScale, onFlip, onCopy, onRemove, onSide] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
 const slate = (sight: Sight, scale = 50) =>
@@ -23,7 +23,7 @@ const slate = (sight: Sight, scale = 50) =>
       entry={{ id: 'x', scale, sight }}
       sight={sight}
       firstField={null}
-      {...{ onChange, onScale, onFlip, onCopy, onRemove }}
+      {...{ onChange, onScale, onFlip, onCopy, onRemove, onSide }}
     />,
   );
 type Screen = Awaited<ReturnType<typeof slate>>;
@@ -87,13 +87,15 @@ it('of a plan without a storey gives the level in the file alone', async () => {
 it('counts what is shown, by classes and sets, and takes a rule away', async () => {
   const screen = await slate({ ...section, show: [{ class: 'Door', use: 'exclude' }] });
   await expect.element(screen.getByText('4 of 5')).toBeVisible();
-  await userEvent.click(screen.getByRole('button', { name: 'Add to Only' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Add to Show only' }));
   await userEvent.click(screen.getByRole('menuitem', { name: 'Roof' }));
   expect(onChange.mock.lastCall![0].show).toEqual([{ set: 'Roof' }, { class: 'Door', use: 'exclude' }]);
   await userEvent.click(screen.getByRole('button', { name: 'door' }));
   expect(onChange.mock.lastCall![0].show).toEqual([]);
-  await userEvent.click(screen.getByRole('button', { name: 'Add to Joints' }));
-  await userEvent.click(screen.getByRole('menuitem', { name: 'Oak' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Add to Keep joints' }));
+  await userEvent.keyboard('m{ArrowRight}');
+  await expect.element(screen.getByRole('menuitem', { name: 'Oak' })).toBeVisible();
+  await userEvent.keyboard('{End}{Enter}');
   expect(onChange.mock.lastCall![0].joints).toEqual([{ material: 'Oak' }]);
 });
 
@@ -175,4 +177,40 @@ it('a section that steps aside has the depth of each leg and the way of each ste
   expect((await typed(screen, 'Leg 2 to', '1200')).legDepths).toEqual([3, 1.2]);
   expect((await typed(screen, 'Leg 1 to', 'none')).legDepths).toEqual([null, 3]);
   expect(field(screen, 'Length').query()).toBeNull();
+});
+
+it('takes away what lies above by a trim that is typed, turned and flipped, and what lies outside of a box of the building', async () => {
+  const screen = await slate(section);
+  await userEvent.click(screen.getByRole('button', { name: 'Trim', exact: true }));
+  await userEvent.click(screen.getByRole('menuitem', { name: 'What lies above' }));
+  const trims = onChange.mock.lastCall![0].trims!;
+  expect(trims).toEqual([{ origin: [3, 2, 2.375], normal: [0, 0, 1] }]);
+  await screen.unmount();
+  const trimmed = await slate({ ...section, trims });
+  expect((await typed(trimmed, 'above', '+2.000')).trims).toEqual([{ origin: [3, 2, 2], normal: [0, 0, 1] }]);
+  expect((await typed(trimmed, 'turn', '90')).trims).toEqual([{ origin: [3, 2, 2.375], normal: [0, 1, 0] }]);
+  await userEvent.click(trimmed.getByRole('group', { name: 'Taken away' }).getByRole('button', { name: 'Flip' }));
+  expect(onChange.mock.lastCall![0].trims![0]!.normal).toEqual([0, 0, -1]);
+  await userEvent.click(trimmed.getByRole('button', { name: 'trim 1' }));
+  expect(onChange.mock.lastCall![0].trims).toBeUndefined();
+  await userEvent.click(trimmed.getByRole('button', { name: 'Keep box' }));
+  const { keepBox } = onChange.mock.lastCall![0];
+  expect(keepBox).toEqual({ centre: [3, 2, 2.375], size: [6, 4, 4.75] });
+  await trimmed.unmount();
+  const boxed = await slate({ ...section, keepBox });
+  expect((await typed(boxed, 'Up to', '+3.000')).keepBox).toEqual({ centre: [3, 2, 1.5], size: [6, 4, 3] });
+  expect((await typed(boxed, 'Wide', '2m')).keepBox!.size).toEqual([2, 4, 4.75]);
+  await userEvent.click(boxed.getByRole('button', { name: 'Sight of' }));
+  await userEvent.click(boxed.getByRole('menuitem', { name: 'its front' }));
+  expect(onSide).toHaveBeenCalledExactlyOnceWith('front');
+});
+
+it('says which lines are drawn: hidden ones, what is far, the profile alone', async () => {
+  const screen = await slate(section);
+  await userEvent.click(screen.getByRole('button', { name: 'Lines' }));
+  await userEvent.click(screen.getByRole('checkbox', { name: /^Hidden lines/ }));
+  expect(onChange.mock.lastCall![0].hidden).toBe(true);
+  await userEvent.click(screen.getByRole('checkbox', { name: /^Profile only/ }));
+  expect(onChange.mock.lastCall![0].profile).toBe(true);
+  expect((await typed(screen, 'Far from', '5m')).far).toBe(5);
 });

@@ -7,8 +7,10 @@ import { CutGroup } from './cut-group';
 import { EyeGroup } from './eye-group';
 import { JogGroup } from './jog-group';
 import { LimitsGroup } from './limits-group';
+import { LinesWord } from './lines-word';
 import { LookGroup } from './look-group';
 import { PlaneGroup } from './plane-group';
+import { RemovedGroup, RemovedWords } from './removed-group';
 import { Group, Pair } from './slate-group';
 import type { SlateProps } from './slate-props';
 import { ShownGroup } from './slate-shown';
@@ -16,6 +18,7 @@ import { ShownGroup } from './slate-shown';
 /** The band below: everything about the selected sight as figures that can be typed. */
 export function Slate(props: SlateProps) {
   const { model, entry, sight, onScale, onCopy, onRemove } = props;
+  const isTakenAway = Boolean(sight.trims?.length ?? sight.keepBox);
   return (
     <section aria-label="Slate" className="col-span-full flex min-h-[88px] min-w-0 flex-wrap border-t border-ink bg-paper">
       <Group title={sight.number}>
@@ -39,20 +42,24 @@ export function Slate(props: SlateProps) {
         <CutGroup {...props} />
       )}
       <LookGroup {...props} />
-      <LimitsGroup {...props} />
+      <LimitsGroup {...props}>{!isTakenAway && <RemovedWords {...props} />}</LimitsGroup>
+      {isTakenAway && <RemovedGroup {...props} />}
       {sight.kind === 'axonometric' && <ApartGroup {...props} />}
       <ShownGroup {...props} />
       <Group title="Drawn to" last>
-        <Pick
-          label="Scale"
-          labelWidth={38}
-          value={String(entry.scale)}
-          options={(SCALES.includes(entry.scale) ? SCALES : [...SCALES, entry.scale].sort((a, b) => a - b)).map((s) => [
-            String(s),
-            `1:${s}`,
-          ])}
-          onChange={(to) => onScale(Number(to))}
-        />
+        <Pair>
+          <Pick
+            label="Scale"
+            labelWidth={38}
+            value={String(entry.scale)}
+            options={(SCALES.includes(entry.scale) ? SCALES : [...SCALES, entry.scale].sort((a, b) => a - b)).map((s) => [
+              String(s),
+              `1:${s}`,
+            ])}
+            onChange={(to) => onScale(Number(to))}
+          />
+          <LinesWord {...props} />
+        </Pair>
         <MarksShown model={model} sight={sight} onChange={props.onChange} />
       </Group>
     </section>
