@@ -67,7 +67,7 @@ w times "scale" along "angle", counter-clockwise from right. What is pulled apar
 "layersMeet": true lets the layers of a wall go on through weaker ones of a wall that it stands at, to their own material.
 "overhead": 2.5 of a plan shows the outlines of what hangs up to so far above the cut, dashed.
 More fields for each: "far" (what lies deeper is drawn lightly), "depth" (how far one looks; 0 = cut only), "hidden": true (keep hidden lines),
-"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 } (a section ends at both ends of its path, unless "left" or "right" say otherwise; null opens one), "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, storey, material, name, id, or of several models one by the name of its file: { "model": "site" }.
+"limits": { "left": -1, "right": 20, "bottom": -2, "top": 8 } (a section ends at both ends of its path, unless "left" or "right" say otherwise; null opens one), "profile": true (all that is cut is one), "joints" (elements that keep their joints), "show" and "leaveWhole" with rules such as { "class": "Furniture", "use": "exclude" }; a rule names a class, type, storey, material, layer, name, id, or of several models one by the name of its file: { "model": "site" }.
 `;
 
 const SIGHTS = `tarvex sights MODEL --make FORM --out FILE.json [--unit U] [--up y|z] [--with FILE]

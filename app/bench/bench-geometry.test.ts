@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest';
 import type { Vec2 } from '../../core/geometry/vec3';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
-import type { Project } from '../data/project';
+import type { Project, ProjectSight } from '../data/project';
 import { matterOnLine } from '../../core/cutting/matter-on-line';
-import { copyOf, newPerspective, newSection, plansForStoreys } from './register/new-sights';
+import { copiesOf, newPerspective, newSection, plansForStoreys } from './register/new-sights';
 import { frameOf, fromKey, gridAlong, keyFrameOf, lineOf, squared, stretch, toKey, turnTo, withLine } from './sight-geometry';
 import { fit, toU, toV, toX, toY } from '../board/view';
 
@@ -141,7 +141,7 @@ describe('sights made in one step', () => {
       [0, 0],
       [1, 2.1 + 0.2],
     ]);
-    const copy = copyOf({ ...project, sights: { s: newSection(project, model, [[0, 0], [1, 1]]) } }, newSection(project, model, [[0, 0], [1, 1]])); // prettier-ignore
+    const [copy] = copiesOf({ ...project, sights: { s: newSection(project, model, [[0, 0], [1, 1]]) } }, [newSection(project, model, [[0, 0], [1, 1]])]) as [ProjectSight]; // prettier-ignore
     expect(copy.sight).toMatchObject({ number: 'S-02', name: 'Section, copy', path: [[0, 0], [1, 1]] }); // prettier-ignore
     const { sight } = newPerspective(project, model, [[0, -5], [3, 2]], 2.7); // prettier-ignore
     expect(sight).toMatchObject({ number: 'V-01', eye: [0, -5, 4.3], target: [3, 2, 4.3], fov: 60 });

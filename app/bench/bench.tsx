@@ -12,15 +12,16 @@ import { useCommands } from '../project/use-commands';
 import { BenchCanvas } from './bench-canvas';
 import { useKey } from './key/use-key';
 import { useOutlines } from './key/use-outlines';
-import { KeysCard } from './keys-card';
-import { menusOf } from './menus';
-import { Palette } from './palette';
+import { manyMenu, menusOf, signActs } from './menus';
+import { Overlays, type Open } from './overlays';
 import { PointerStore } from './plumb/pointer-store';
 import type { NewSightChoice } from './register/new-sight-menu';
 import { Register } from './register/register';
 import { useStates } from './register/use-states';
 import { frameOf, gridAlong, keyFrameOf } from './sight-geometry';
-import { Slate } from './slate/slate';
+import { BenchSlate } from './bench-slate';
+import { useManyActs } from './use-many-acts';
+import { useSelection } from './use-selection';
 import { troubleOf } from './trouble';
 import { useBenchKeys } from './use-bench-keys';
 import { useDraft } from './use-draft';
@@ -42,7 +43,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
   const navigate = useNavigate();
   const looking = useView();
   const [hovered, setHovered] = useState<string | null>(null);
-  const [open, setOpen] = useState<'palette' | 'keys' | 'new' | null>(null);
+  const [open, setOpen] = useState<Open>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [store] = useState(() => new PointerStore());
   const firstField = useRef<HTMLInputElement>(null);
@@ -59,8 +60,11 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
   const grid = useMemo(() => (frame ? gridAlong(model, frame) : []), [model, frame]);
   const states = useStates(project, model, sights, selected, live);
   const outlines = useOutlines(model, send);
+  const selection = useSelection(sights, kept, onSelect);
+  const many = useManyActs({ project, model, all: selection.all, send, onSelect, onChosen: selection.chooseAll });
   const acts = useSightActs({
     ...{ project, model, sights, selected, draft, keyFrame, send, onSelect },
+    many: selection.isMany ? many : null,
     onFault: setFault,
     onPlacing: () => fitting.planInKey(),
     sightInKey: () => key.sight,
@@ -97,6 +101,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     isDrawing: outlines.isOn,
     onBack: asked.back,
   });
+  const onPattern = () => setOpen('pattern');
   const menus = menusOf(entries);
   const trouble = troubleOf(last?.fault ?? null, fault, live.fault);
 
@@ -146,41 +151,35 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         selected={selected?.id ?? null}
         stateOf={states.of}
         onStop={live.stop}
-        onSelect={onSelect}
+        selection={selection}
         onHover={setHovered}
         onRename={acts.rename}
         onRenumber={acts.renumber}
         onNew={create}
         onFiles={(chosen) => void import('../jobs/project-files').then(({ takeSights }) => takeSights(project.id, model, chosen, send))}
         onRemove={acts.removeSight}
+        onRemoveAll={many.remove}
+        onPattern={onPattern}
+        onFile={many.keep}
         newOpen={open === 'new'}
         onNewOpen={(to) => setOpen(to ? 'new' : null)}
         footer={states.footer}
-        menu={menus.row}
+        menu={[...menus.row, ...signActs(selection.all, many)]}
+        manyMenu={manyMenu(selection.all, many, onPattern, (format) => void exportDrawings(project, selection.all, format))}
       />
-      {selected && sight ? (
-        <Slate
-          model={model}
-          entry={selected}
-          sight={sight}
-          onChange={change}
-          onScale={draft.setScale}
-          onFlip={acts.flip}
-          onCopy={acts.copy}
-          onRemove={acts.remove}
-          onSide={acts.sightOfSide}
-          firstField={firstField}
-        />
-      ) : (
-        <section
-          aria-label="Slate"
-          className="col-span-full flex min-h-[88px] items-center border-t border-ink bg-paper px-3 text-graphite"
-        >
-          Nothing is selected. Press N for a new sight.
-        </section>
-      )}
-      {open === 'palette' && <Palette open onOpen={(to) => setOpen(to ? 'palette' : null)} entries={entries} />}
-      <KeysCard open={open === 'keys'} onOpen={(to) => setOpen(to ? 'keys' : null)} />
+      <BenchSlate
+        {...{ model, selected, sight, many }}
+        all={selection.all}
+        onPattern={onPattern}
+        onChange={change}
+        onScale={draft.setScale}
+        onFlip={acts.flip}
+        onCopy={acts.copy}
+        onRemove={acts.remove}
+        onSide={acts.sightOfSide}
+        firstField={firstField}
+      />
+      <Overlays {...{ open, setOpen, entries, sights }} all={selection.all} onKeep={many.keep} />
     </div>
   );
 }

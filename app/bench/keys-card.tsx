@@ -22,7 +22,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 /** The keys, on a card. */
-export function KeysCard({ open, onOpen }: { readonly open: boolean; readonly onOpen: (open: boolean) => void }) {
+export default function KeysCard({ open, onOpen }: { readonly open: boolean; readonly onOpen: (open: boolean) => void }) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpen}>
       <Dialog.Portal>

@@ -9,7 +9,7 @@ export interface PaletteEntry {
 }
 
 /** Go to: every sight and every command by its words. */
-export function Palette({
+export default function Palette({
   open,
   onOpen,
   entries,

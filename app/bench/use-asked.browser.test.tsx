@@ -40,6 +40,7 @@ const asked = (sight: Sight | null = section) =>
       useAsked({
         ...{ project, model: shedInfo(), sights: Object.values(project.sights), add, onFault, onPlacing },
         selected: props!.sight && of(props!.sight),
+        many: null,
         draft: { change, show, sight: props!.sight } as unknown as Draft,
         floorInKey: () => 2.5,
         sightInKey: () => plan,

@@ -17,6 +17,7 @@ import { newDetail, newPerspective, newSection } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { squared } from './sight-geometry';
 import type { Draft } from './use-draft';
+import type { ManyActs } from './use-many-acts';
 
 /** Points that are asked in the Key, and of what. */
 export interface Placing {
@@ -39,6 +40,8 @@ export interface AskedSetup {
   readonly sights: readonly ProjectSight[];
   readonly selected: ProjectSight | null;
   readonly draft: Draft;
+  /** Where several sights are selected: what is done with all of them. */
+  readonly many: ManyActs | null;
   readonly add: (label: string, made: readonly ProjectSight[]) => void;
   readonly onFault: (words: string) => void;
   /** Points of the plan are asked in the Key from now on. */
@@ -50,7 +53,7 @@ export interface AskedSetup {
 }
 
 /** What is asked of the hand, in the Key and in the Drawing, until it is there or put away. */
-export function useAsked({ project, model, sights, selected, draft, add, onFault, onPlacing, floorInKey, sightInKey }: AskedSetup) {
+export function useAsked({ project, model, sights, selected, draft, many, add, onFault, onPlacing, floorInKey, sightInKey }: AskedSetup) {
   const [held, setHeld] = useState<Asked | null>(null);
   const asked = held && 'sight' in held && held.sight !== selected?.id ? null : held;
   const stop = () => setHeld(null);
@@ -107,7 +110,8 @@ export function useAsked({ project, model, sights, selected, draft, add, onFault
       const to = turned(model, sight, centre, by);
       if (!isDone) return show(to);
       stop();
-      change(to, `Turn of ${sight.number}`);
+      if (many) many.turn(centre, by);
+      else change(to, `Turn of ${sight.number}`);
     });
     setHeld({ kind: 'turn', sight: selected.id, tool });
   };

@@ -2,6 +2,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { ProjectSight } from '../data/project';
 import type { ExportFormat } from '../jobs/export-drawings';
 import type { NewSightChoice } from './register/new-sight-menu';
+import type { Open } from './overlays';
 import type { PaletteEntry } from './palette';
 
 interface Actions {
@@ -30,8 +31,8 @@ interface Setup {
   readonly sights: readonly ProjectSight[];
   readonly selected: ProjectSight | null;
   readonly actions: Actions;
-  readonly open: 'palette' | 'keys' | 'new' | null;
-  readonly setOpen: (what: 'palette' | 'keys' | 'new' | null) => void;
+  readonly open: Open;
+  readonly setOpen: (what: Open) => void;
   /** Points or an area are being asked. */
   readonly isAsked: boolean;
   /** Outlines are being drawn: only undo is left of the keys. */

@@ -7,7 +7,7 @@ import type { ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import type { BoxSide } from '../../core/sights/keep-box';
-import { copyOf, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
+import { copiesOf, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { frameOf, type KeyFrame } from './sight-geometry';
 import { canFlip, flipped } from '../../core/sights/flipped';
@@ -99,8 +99,9 @@ export function useSightActs(setup: Setup) {
         change({ ...sight, path: straightened(sight.path), legDepths: undefined }, `Straighten ${sight.number}`);
     },
     copy: () => {
+      if (setup.many) return setup.many.copy();
       if (!selected) return;
-      const made = copyOf(project, selected);
+      const [made] = copiesOf(project, [selected]) as [ProjectSight];
       add(`${made.sight.number}, a copy of ${selected.sight.number}`, [made]);
     },
     /** What is in the keep box, cut by one of its sides, at the same scale and with the same things shown. */
@@ -119,6 +120,7 @@ export function useSightActs(setup: Setup) {
     },
     removeSight,
     remove: () => {
+      if (setup.many) return setup.many.remove();
       if (selected) removeSight(selected.id);
     },
     rename: (id: string, name: string) => {
@@ -130,6 +132,7 @@ export function useSightActs(setup: Setup) {
       if (own) void send({ intent: 'change sight', label: `Renumber ${own.sight.number}`, id, patch: { set: { number }, cleared: [] } });
     },
     flip: () => {
+      if (setup.many) return setup.many.flip();
       if (sight && canFlip(sight)) change(flipped(sight), `Other side of ${sight.number}`);
     },
     /** Moves the line along and square to itself, or a plan up and down; metres. */

@@ -37,6 +37,8 @@ export function FigureField({
   const left = useRef(false);
   const id = useId();
   const commit = (typed: string) => {
+    // the word for nothing is no entry
+    if (text === null && value === null) return true;
     if (onClear && ['', 'none'].includes(typed.trim().toLowerCase())) {
       setText(null);
       setExpected(null);

@@ -183,6 +183,25 @@ describe('a command', () => {
     expect((await project()).sights['n']!.sight).toMatchObject({ number: 'P-01', name: 'Pier' });
   });
 
+  it('several sights are changed in one step or not at all; two change their numbers for each other’s, and are filed', async () => {
+    await send({ intent: 'add sights', label: 'x', sights: [{ id: 'n', scale: 50, sight: { ...plan('P-02'), name: 'Quay' } }] });
+    const [first] = Object.values((await project()).sights).filter((s) => s.sight.number === 'P-01');
+    const numbers = async () => Object.values((await project()).sights).map((s) => s.sight.number).sort(); // prettier-ignore
+    const number = (id: string, to: string) => ({ id, patch: { set: { number: to }, cleared: [] } });
+    const before = await numbers();
+    const swap = await send({ intent: 'change sights', label: 'y', changes: [number('n', 'P-01'), { ...number(first!.id, 'P-02'), scale: 20, filing: { group: 'Tender', order: 2, hidesSign: true } }] }); // prettier-ignore
+    expect(swap.fault).toBeNull();
+    expect((await project()).sights[first!.id]).toMatchObject({ scale: 20, group: 'Tender', order: 2, hidesSign: true, sight: { number: 'P-02' } }); // prettier-ignore
+    expect((await send({ intent: 'change sights', label: 'y', changes: [{ id: 'n', scale: 5 }, number(first!.id, 'P-01')] })).fault).toBe('There is a sight P-01 already: Quay.'); // prettier-ignore
+    expect((await project()).sights['n']!.scale).toBe(50);
+    await send({ intent: 'change sights', label: 'y', changes: [{ id: first!.id, filing: { group: null } }] });
+    expect((await project()).sights[first!.id]).not.toHaveProperty('group');
+    await send({ intent: 'undo' });
+    await send({ intent: 'undo' });
+    expect([await numbers(), (await project()).sights[first!.id]!.sight.number]).toEqual([before, 'P-01']);
+    expect((await send({ intent: 'change sights', label: 'y', changes: [{ id: 'n', filing: { group: '' } }] })).fault).toMatch(/group/);
+  });
+
   it('an image comes with the background that shows it, or neither does; one that is not there is told', async () => {
     const background = { id: 'b', name: 'Survey', image: 'i', width: 4, height: 2, on: { pane: 'key' as const, storey: null }, at: [0, 0] as const, metresPerPixel: 1, turn: 0, fade: 0.5, isLocked: false, isHidden: false }; // prettier-ignore
     const lay = (image: string) => send({ intent: 'background', label: 'x', id: 'b', background: { ...background, image } });

@@ -7,14 +7,14 @@ import { changeProject, stepHistory } from '../data/change-project';
 import { database, type ModelInfo } from '../data/database';
 import { openReading } from '../data/models';
 import { partsOf, type PartWish } from '../data/parts';
-import type { Project, ProjectSight } from '../data/project';
+import type { Project } from '../data/project';
 import { Refused } from '../data/refused';
-import { patched } from '../data/sight-patch';
 import { forgetReading } from '../data/projects';
 import { storageSentence } from '../data/storage-fault';
 import { whileReading } from '../data/sweep';
 import { checkCommand } from './check-command';
 import type { Answer, Command, CommandOf, Intent } from './commands';
+import { changeSights } from './change-sights';
 import { arranged, corrected } from './corrections-patch';
 import { layBehind } from './lay-behind';
 import { merge, numbered } from './merge';
@@ -49,20 +49,8 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
       draft.sights[s.id] = numbered(s, draft as Project) as never;
     }
   },
-  'change sight': (draft, { id, patch, scale }) => {
-    const own = draft.sights[id];
-    if (!own) throw new Refused('That sight was taken away meanwhile.');
-    if (patch) {
-      const next = checkSight(patched(own.sight as ProjectSight['sight'], patch), own.sight.number);
-      // a file is named by its number, and found by it
-      const other = Object.values(draft.sights).find((s) => s.id !== id && s.sight.number === next.number);
-      if (other && next.number !== own.sight.number)
-        throw new Refused(`There is a sight ${next.number} already: ${other.sight.name || other.sight.kind}.`);
-      Object.assign(own.sight, patch.set);
-      for (const key of patch.cleared) delete own.sight[key as keyof typeof own.sight];
-    }
-    if (scale) own.scale = scale;
-  },
+  'change sight': (draft, change) => changeSights(draft, [change]),
+  'change sights': (draft, { changes }) => changeSights(draft, changes),
   'remove sights': (draft, { ids }) => {
     for (const id of ids) delete draft.sights[id];
   },

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP } from '../../core/model/correction-schemas';
+import { FILING } from '../../core/project-file/filing';
 import { checkBackground } from '../data/background-schema';
 import { checked } from '../data/checked';
 import { checkForms } from '../data/file-forms';
@@ -16,9 +17,11 @@ const part = {
 };
 const required = Object.fromEntries(Object.entries(part).map(([name, schema]) => [name, schema.required()]));
 
-const entries = Joi.array().items(
-  Joi.object({ id: key.required(), sight: Joi.object().required(), scale: Joi.number().min(0.01).max(1e6).required() }),
-);
+const patch = Joi.object({ set: Joi.object().required(), cleared: Joi.array().items(Joi.string()).required() });
+const scale = Joi.number().min(0.01).max(1e6);
+/** null takes a field away. */
+const filing = Object.fromEntries(Object.entries(FILING).map(([name, schema]) => [name, schema.allow(null)]));
+const entries = Joi.array().items(Joi.object({ id: key.required(), sight: Joi.object().required(), scale: scale.required(), ...FILING }));
 
 /** Sights, backgrounds and files have checks of their own, which name the field. */
 const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
@@ -27,9 +30,15 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
   },
   'change sight': {
     id: key.required(),
-    patch: Joi.object({ set: Joi.object().required(), cleared: Joi.array().items(Joi.string()).required() }),
-    scale: Joi.number().min(0.01).max(1e6),
+    patch,
+    scale,
     goesOn: Joi.boolean(),
+  },
+  'change sights': {
+    changes: Joi.array()
+      .items(Joi.object({ id: key.required(), patch, scale, filing: Joi.object(filing).min(1) }))
+      .min(1)
+      .required(),
   },
   'remove sights': { ids: Joi.array().items(key).required() },
   background: { id: key.required(), background: Joi.object().allow(null).required() },

@@ -1,4 +1,5 @@
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
+import type { Filing } from '../../core/project-file/filing';
 import type { DrawnOutline, PlanChanges } from '../../core/model/plan';
 import type { Background } from '../data/background';
 import type { PartWish } from '../data/parts';
@@ -27,11 +28,22 @@ export type PartStep =
   | { readonly change: string; readonly to: Partial<Pick<PartWish, 'fileName' | 'base' | 'placement' | 'isHidden'>> }
   | { readonly change: string; readonly plan: PlanRowPatch };
 
+/** What is changed of one of several sights. */
+export interface SightChange {
+  readonly id: string;
+  readonly patch?: SightPatch;
+  readonly scale?: number;
+  /** null takes away what it had. */
+  readonly filing?: { readonly [K in keyof Filing]?: Filing[K] | null };
+}
+
 /** What each command takes, beside its label. */
 interface Fields {
   'add sights': { readonly sights: readonly ProjectSight[] };
   /** `goesOn`: a key that is held down makes one step. */
   'change sight': { readonly id: string; readonly patch?: SightPatch; readonly scale?: number; readonly goesOn?: boolean };
+  /** Several at once: one step. */
+  'change sights': { readonly changes: readonly SightChange[] };
   'remove sights': { readonly ids: readonly string[] };
   background: { readonly id: string; readonly background: Background | null };
   files: { readonly files: FileForms };

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP } from '../model/correction-schemas';
 import { PAPERS } from '../writers/paper';
+import { FILING, type Filing } from './filing';
 import { VERSION, type FiledModel, type FiledSet, type FileForms } from './project-file';
 import type { Corrections } from '../model/correct';
 
@@ -9,7 +10,7 @@ export interface Contents {
   readonly name: string;
   readonly models: readonly (Omit<FiledModel, 'model'> & { readonly folder: string })[];
   readonly elements: NonNullable<Corrections['elements']>;
-  readonly sights: readonly { readonly id: string; readonly scale: number; readonly file: string }[];
+  readonly sights: readonly (Filing & { readonly id: string; readonly scale: number; readonly file: string })[];
   readonly sets: readonly FiledSet[];
   readonly files: FileForms;
   readonly accepted: readonly string[];
@@ -45,7 +46,12 @@ const schema = Joi.object({
   ),
   elements: corrected.default({}),
   sights: list(
-    Joi.object({ id: key.required(), scale: Joi.number().min(0.01).max(1e6).required(), file: Joi.string().max(400).required() }),
+    Joi.object({
+      id: key.required(),
+      scale: Joi.number().min(0.01).max(1e6).required(),
+      file: Joi.string().max(400).required(),
+      ...FILING,
+    }),
   ),
   sets: list(Joi.object({ id: key.required(), name: words.required(), elements: Joi.array().items(key).required() })),
   files: Joi.object({ block: Joi.boolean(), outlines: Joi.boolean(), paper: Joi.valid(...Object.keys(PAPERS)) }).default({}),

@@ -1,3 +1,4 @@
+import type { Filing } from './filing';
 import type { Corrections } from '../model/correct';
 import type { Model } from '../model/model';
 import type { ModelPlacement } from '../model/placement';
@@ -12,7 +13,7 @@ export const PROJECT_KIND = 'tarvex';
 export const CONTENTS = 'project.json';
 
 /** A sight with the identity under which a project keeps it, drawn to 1 : scale. */
-export interface FiledSight {
+export interface FiledSight extends Filing {
   readonly id: string;
   readonly scale: number;
   readonly sight: Sight;

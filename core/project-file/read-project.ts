@@ -53,8 +53,8 @@ class Reader {
     this.lost = lost;
   }
 
-  sight({ id, scale, file }: Contents['sights'][number]): FiledSight[] {
-    return this.saved(file, () => [{ id, scale, sight: checkSight(JSON.parse(strFromU8(this.bytes(file))), file) }]);
+  sight({ file, ...own }: Contents['sights'][number]): FiledSight[] {
+    return this.saved(file, () => [{ ...own, sight: checkSight(JSON.parse(strFromU8(this.bytes(file))), file) }]);
   }
 
   model(folder: string, own: Omit<FiledModel, 'model'>): FiledModel[] {

@@ -20,7 +20,7 @@ export function writeProject(project: ProjectFile): Uint8Array {
     name,
     models: models.map(({ model: _, ...rest }, i) => ({ ...rest, folder: `models/${i + 1}` })),
     elements,
-    sights: sights.map(({ id, scale }, i) => ({ id, scale, file: names[i] })),
+    sights: sights.map(({ sight: _, ...own }, i) => ({ ...own, file: names[i] })),
     sets,
     files,
     accepted,

@@ -5,7 +5,7 @@ import { render } from 'vitest-browser-react';
 import type { ShownFinding } from '../../data/drawn-sight';
 import type { Sight } from '../../../core/sights/sight';
 import { mendsOf } from '../mends';
-import { Palette } from '../palette';
+import Palette from '../palette';
 import { CanvasHead } from './canvas-head';
 import { ProofMarks } from './proof-marks';
 

@@ -164,7 +164,13 @@ export function KeyPane(props: Props) {
         {!shown.isElevation && <KeyLines model={model} frame={keyFrame} storey={shown.storey} view={view} size={size} />}
         <svg className="pointer-events-none absolute inset-0 h-full w-full">
           {!shown.isElevation && (
-            <OtherSigns sights={sights.filter((s) => s.id !== selected?.id)} frame={keyFrame} view={view} size={size} hovered={hovered} />
+            <OtherSigns
+              sights={sights.filter((s) => s.id !== selected?.id && (!s.hidesSign || s.id === hovered))}
+              frame={keyFrame}
+              view={view}
+              size={size}
+              hovered={hovered}
+            />
           )}
           {sight && !placing && !outlines.isOn && (
             <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />

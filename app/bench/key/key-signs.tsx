@@ -40,7 +40,7 @@ export function OtherSigns({
   return (
     <g>
       {sights.map(({ id, sight }) => {
-        const line = sight.kind === 'section' && sight.path ? ([sight.path[0]!, sight.path.at(-1)!] as const) : null;
+        const line = endsOf(sight);
         if (!line) return null;
         const [[ax, ay], [bx, by]] = line.map((p) => {
           const [u, v] = toKey(frame, p);
@@ -62,4 +62,15 @@ export function OtherSigns({
       })}
     </g>
   );
+}
+
+/** The ends of the line on which a section stands in plan, or an elevation of a room; null of what has none. */
+function endsOf({ kind, path, frame, limits }: Sight): readonly [Vec2, Vec2] | null {
+  if (kind === 'section' && path) return [path[0]!, path.at(-1)!];
+  const isUpright = frame && Math.abs(frame.look[2]) < 1e-9;
+  if (!isUpright || typeof limits?.left !== 'number' || typeof limits.right !== 'number') return null;
+  const [x, y] = frame.look;
+  const l = Math.hypot(x, y);
+  const at = (u: number): Vec2 => [frame.origin[0] + (y / l) * u, frame.origin[1] - (x / l) * u];
+  return [at(limits.left), at(limits.right)];
 }

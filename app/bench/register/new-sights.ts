@@ -54,11 +54,14 @@ export function newPerspective(project: Project, model: ModelInfo, [from, to]: r
   ])[0]!;
 }
 
-/** The same sight under the next number of its kind. */
-export function copyOf(project: Project, { scale, sight }: ProjectSight): ProjectSight {
+/** The same sights, each under the next number of its kind. */
+export function copiesOf(project: Project, sights: readonly ProjectSight[]): ProjectSight[] {
   const taken = Object.values(project.sights).map((s) => s.sight.number);
-  const copy = { ...sight, number: nextNumber(sight.kind, taken), name: `${sight.name}, copy` };
-  return { id: crypto.randomUUID(), scale, sight: copy };
+  return sights.map(({ sight, ...own }) => {
+    const number = nextNumber(sight.kind, taken);
+    taken.push(number);
+    return { ...own, id: crypto.randomUUID(), sight: { ...sight, number, name: `${sight.name}, copy` } };
+  });
 }
 
 /** What is in the keep box of a sight, cut by one of the box's sides, with what the other shows. */

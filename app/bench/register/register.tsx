@@ -1,176 +1,171 @@
-import { useEffect, useRef, useState } from 'react';
-import { KIND_ORDER, type ProjectSight } from '../../data/project';
-import { RightClick, type Doable } from '../../ui/right-click';
-import { NameField } from '../../ui/name-field';
-import { Working } from '../../ui/working';
+import { useState } from 'react';
+import type { ProjectSight } from '../../data/project';
+import type { SightChange } from '../../project/commands';
+import { Pick } from '../../ui/pick';
+import type { Doable } from '../../ui/right-click';
+import type { Selection } from '../use-selection';
+import { ARRANGEMENTS, arranged, putInto, type Arrangement, type SightGroup } from './arranged';
 import { NewSightMenu, type NewSightChoice } from './new-sight-menu';
+import { SightRow } from './sight-row';
+import type { SightState } from './use-states';
 
 interface Props {
   readonly sights: readonly ProjectSight[];
+  /** The one that is shown. */
   readonly selected: string | null;
-  readonly stateOf: (id: string) => { readonly words: string; readonly tone: 'quiet' | 'old' | 'fault' | 'working' };
+  readonly selection: Selection;
+  readonly stateOf: (id: string) => SightState;
   readonly onStop: () => void;
-  readonly onSelect: (id: string) => void;
   readonly onHover: (id: string | null) => void;
   readonly onRename: (id: string, name: string) => void;
   readonly onRenumber: (id: string, number: string) => void;
+  /** Names of all that are selected are to be made by a pattern. */
+  readonly onPattern: () => void;
+  readonly onFile: (label: string, changes: readonly SightChange[]) => void;
   readonly onNew: (choice: NewSightChoice) => void;
   readonly onFiles: (files: readonly File[]) => void;
   readonly onRemove: (id: string) => void;
+  readonly onRemoveAll: () => void;
   readonly newOpen: boolean;
   readonly onNewOpen: (open: boolean) => void;
   readonly footer: React.ReactNode;
-  /** What a right click on a sight offers: that is selected by it. */
+  /** What a right click on a sight offers: that is selected by it; and what it offers of several. */
   readonly menu: readonly Doable[];
+  readonly manyMenu: readonly Doable[];
 }
 
-const TITLES: Readonly<Record<string, string>> = {
-  plan: 'Plans',
-  'ceiling plan': 'Ceiling plans',
-  section: 'Sections',
-  elevation: 'Elevations',
-  axonometric: 'Pictorial',
-  perspective: 'Perspectives',
-};
+const WORDS: Readonly<Record<Arrangement, string>> = { kind: 'kind', group: 'own groups', number: 'number', name: 'name', scale: 'scale', state: 'state' }; // prettier-ignore
+/** How the Register was arranged last in this browser. */
+const KEPT = 'register-by';
+function keptArrangement(): Arrangement {
+  const kept = localStorage.getItem(KEPT) as Arrangement;
+  return ARRANGEMENTS.includes(kept) ? kept : 'kind';
+}
 
-/** The Register: all sights by kind, each with its number, name, scale and state in words. */
-export function Register({
-  sights,
-  selected,
-  stateOf,
-  onStop,
-  onSelect,
-  onHover,
-  onRename,
-  onRenumber,
-  onNew,
-  onFiles,
-  onRemove,
-  newOpen,
-  onNewOpen,
-  footer,
-  menu,
-}: Props) {
+/** The Register: all sights under headings, each with its number, name, scale and state in words. */
+export function Register(props: Props) {
+  const { sights, selected, selection, stateOf, onStop, onHover, onRename, onRenumber, onPattern, onFile } = props;
+  const { onNew, onFiles, onRemove, onRemoveAll, newOpen, onNewOpen, footer, menu, manyMenu } = props;
   const [find, setFind] = useState('');
+  const [by, setBy] = useState(keptArrangement);
   /** What of a sight is being typed. */
   const [typing, setTyping] = useState<{ readonly id: string; readonly what: 'number' | 'name' } | null>(null);
-  const row = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    // Braces, for the browser's answer (a promise in new versions) must not be taken for a clean-up.
-    row.current?.scrollIntoView({ block: 'nearest' });
-  }, [selected]);
+  const [dragged, setDragged] = useState<readonly ProjectSight[]>([]);
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const fits = (s: ProjectSight) =>
-    words.every((w) => `${s.sight.number} ${s.sight.name} ${s.sight.kind} ${stateOf(s.id).words}`.toLowerCase().includes(w));
+    words.every((w) =>
+      `${s.sight.number} ${s.sight.name} ${s.sight.kind} ${s.group ?? ''} ${stateOf(s.id).words}`.toLowerCase().includes(w),
+    );
   const shown = sights.filter(fits);
+  const groups = arranged(shown, by, stateOf);
+  const listed = groups.flatMap((g) => g.sights.map((s) => s.id));
+  const isChosen = (id: string) => selection.all.some((s) => s.id === id);
+  const put = (moved: readonly ProjectSight[], group: SightGroup, before: string | null) => {
+    // what the search leaves out keeps its place too
+    const whole = arranged(sights, 'group', stateOf).find((g) => g.own === group.own) ?? group;
+    const changes = putInto(whole, moved, before);
+    if (changes.length) onFile(`Order of ${moved.length === 1 ? moved[0]!.sight.number : `${moved.length} sights`}`, changes);
+  };
+  const order = (entry: ProjectSight, group: SightGroup) => {
+    const { id } = entry;
+    const moved = isChosen(id) ? selection.all : [entry];
+    return {
+      onDrag: () => setDragged(moved),
+      onDrop: () => put(dragged, group, dragged.some((s) => s.id === id) ? null : id), // prettier-ignore
+      onStep: (step: 1 | -1) => {
+        const at = group.sights.findIndex((s) => s.id === id);
+        const next = at + step;
+        if (next >= 0 && next < group.sights.length) put([entry], group, group.sights[step > 0 ? next + 1 : next]?.id ?? null);
+      },
+    };
+  };
+  const ownMenu = (id: string): readonly Doable[] => [
+    { id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setTyping({ id, what: 'name' })) },
+    { id: 'renumber', words: 'Renumber', run: () => setTimeout(() => setTyping({ id, what: 'number' })) },
+    ...menu,
+  ];
   return (
     <aside aria-label="Register" className="flex min-h-0 flex-col overflow-hidden border-l border-rule2 bg-board">
       <div className="grid gap-1.5 border-b border-rule2 px-3 pt-2 pb-[7px]">
         <div className="flex items-baseline gap-2.5">
           <h2 className="text-[13px] leading-5 font-semibold">Register</h2>
-          <span className="text-graphite">{sights.length === 1 ? '1 sight' : `${sights.length} sights`}</span>
+          <span className="text-graphite">
+            {selection.isMany ? `${selection.all.length} of ${sights.length}` : sights.length === 1 ? '1 sight' : `${sights.length} sights`}
+          </span>
           <NewSightMenu open={newOpen} onOpen={onNewOpen} onNew={onNew} onFiles={onFiles} />
         </div>
-        <input
-          className="field w-full text-left!"
-          placeholder="Number, name, kind or state"
-          aria-label="Find a sight"
-          value={find}
-          onChange={(e) => setFind(e.target.value)}
-          onKeyDown={(e) => e.key === 'Escape' && (setFind(''), e.currentTarget.blur())}
-        />
+        <div className="flex items-baseline gap-2">
+          <input
+            className="field w-full min-w-0 flex-1 text-left!"
+            placeholder="Number, name, kind or state"
+            aria-label="Find a sight"
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+            onKeyDown={(e) => e.key === 'Escape' && (setFind(''), e.currentTarget.blur())}
+          />
+          <Pick
+            label="Arranged by"
+            hideLabel
+            value={by}
+            options={ARRANGEMENTS.map((own) => [own, WORDS[own]])}
+            onChange={(to) => {
+              localStorage.setItem(KEPT, to);
+              setBy(to);
+            }}
+          />
+        </div>
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={-1} onPointerLeave={() => onHover(null)}>
+      <div
+        className="min-h-0 flex-1 overflow-auto"
+        tabIndex={-1}
+        onPointerLeave={() => onHover(null)}
+        onKeyDown={(e) => {
+          if (e.key !== 'a' || !(e.ctrlKey || e.metaKey) || e.target instanceof HTMLInputElement) return;
+          e.preventDefault();
+          selection.chooseAll(listed);
+        }}
+      >
         {sights.length === 0 && <p className="p-3 text-graphite">No sights yet. Press N, or New sight, and say where to look.</p>}
         {sights.length > 0 && shown.length === 0 && <p className="p-3 text-graphite">No sight fits “{find}”.</p>}
-        {KIND_ORDER.map((kind) => {
-          const group = shown.filter((s) => s.sight.kind === kind);
-          if (!group.length) return null;
-          return (
-            <section key={kind} aria-label={TITLES[kind]}>
-              <h3 className="flex justify-between px-3 pt-1 pb-px text-[12px] font-semibold">
-                {TITLES[kind]}
-                <span className="font-normal text-graphite">{group.length}</span>
-              </h3>
-              {group.map(({ id, sight, scale }) => {
-                const state = stateOf(id);
-                const isSelected = id === selected;
-                // a field inside a button is none to a keyboard
-                const typed = typing?.id === id ? typing.what : null;
-                const Row = typed ? 'div' : 'button';
-                return (
-                  <RightClick
-                    key={id}
-                    label={`${sight.number} ${sight.name}`}
-                    items={[
-                      { id: 'rename', words: 'Rename', keys: 'F2', run: () => setTimeout(() => setTyping({ id, what: 'name' })) },
-                      { id: 'renumber', words: 'Renumber', run: () => setTimeout(() => setTyping({ id, what: 'number' })) },
-                      ...menu,
-                    ]}
-                  >
-                    <Row
-                      ref={isSelected ? (row as never) : null}
-                      {...(Row === 'button' && { type: 'button' as const })}
-                      aria-current={isSelected}
-                      className={`relative grid w-full grid-cols-[40px_minmax(0,1fr)_auto] gap-x-1 border-t border-rule px-3 pt-px pb-0.5 text-left leading-[15.5px] ${isSelected ? 'z-10 -ml-px bg-sheet shadow-[0_1px_0_var(--color-rule2),0_-1px_0_var(--color-rule2)]' : 'hover:bg-hover'} ${state.tone === 'old' ? 'bg-[repeating-linear-gradient(-45deg,transparent_0_5px,rgba(185,122,18,.13)_5px_6px)]' : ''}`}
-                      onClick={() => onSelect(id)}
-                      onContextMenu={() => onSelect(id)}
-                      onDoubleClick={() => setTyping({ id, what: 'name' })}
-                      onPointerEnter={() => onHover(id)}
-                      onKeyDown={(e) => {
-                        if (e.target !== e.currentTarget) return;
-                        if (e.key === 'F2') setTyping({ id, what: 'name' });
-                        if (e.key !== 'Delete') return;
-                        // what is in focus is meant, not what the Bench shows
-                        e.preventDefault();
-                        onRemove(id);
-                      }}
-                    >
-                      {typed === 'number' ? (
-                        <NameField
-                          label={`Number of ${sight.number}`}
-                          value={sight.number}
-                          height={17}
-                          onDone={(number) => {
-                            setTyping(null);
-                            if (number) onRenumber(id, number);
-                          }}
-                        />
-                      ) : (
-                        <span className={isSelected ? 'font-semibold' : 'font-medium'}>{sight.number}</span>
-                      )}
-                      {typed === 'name' ? (
-                        <NameField
-                          label={`Name of ${sight.number}`}
-                          value={sight.name}
-                          height={17}
-                          onDone={(name) => {
-                            setTyping(null);
-                            if (name) onRename(id, name);
-                          }}
-                        />
-                      ) : (
-                        <span className={`overflow-hidden text-ellipsis whitespace-nowrap ${isSelected ? 'font-semibold' : ''}`}>
-                          {sight.name}
-                        </span>
-                      )}
-                      <span className="text-[12px] text-graphite">{sight.kind === 'perspective' ? 'no scale' : `1:${scale}`}</span>
-                      <span className="col-span-2 col-start-2 flex items-center gap-1.5 text-[12px] whitespace-nowrap text-graphite">
-                        {state.tone === 'working' ? (
-                          <Working label="drawing" share={null} />
-                        ) : state.tone === 'fault' ? (
-                          <b className="bg-ink px-1.5 font-normal text-sheet">not drawn</b>
-                        ) : (
-                          <span className={state.tone === 'old' ? 'text-ochre-text' : ''}>{state.words}</span>
-                        )}
-                      </span>
-                    </Row>
-                  </RightClick>
-                );
-              })}
-            </section>
-          );
-        })}
+        {groups.map((group) => (
+          <section key={group.title} aria-label={group.title}>
+            <h3
+              className="flex justify-between px-3 pt-1 pb-px text-[12px] font-semibold"
+              onDragOver={(e) => by === 'group' && e.preventDefault()}
+              onDrop={(e) => {
+                e.preventDefault();
+                put(dragged, group, group.sights[0]?.id ?? null);
+              }}
+            >
+              {group.title}
+              <span className="font-normal text-graphite">{group.sights.length}</span>
+            </h3>
+            {group.sights.map((entry) => {
+              const { id } = entry;
+              const isMany = selection.isMany && isChosen(id);
+              return (
+                <SightRow
+                  key={id}
+                  entry={entry}
+                  state={stateOf(id)}
+                  isShown={id === selected}
+                  isSelected={isChosen(id)}
+                  typed={typing?.id === id ? typing.what : null}
+                  onTyped={(text) => {
+                    setTyping(null);
+                    if (text) (typing!.what === 'name' ? onRename : onRenumber)(id, text);
+                  }}
+                  menu={isMany ? manyMenu : ownMenu(id)}
+                  onChoose={(how) => selection.choose(id, how, listed)}
+                  onHover={() => onHover(id)}
+                  onName={() => (isMany ? onPattern() : setTyping({ id, what: 'name' }))}
+                  onRemove={() => (isMany ? onRemoveAll() : onRemove(id))}
+                  order={by === 'group' ? order(entry, group) : null}
+                />
+              );
+            })}
+          </section>
+        ))}
       </div>
       <div className="flex gap-2.5 border-t border-rule2 px-3 py-[7px] whitespace-nowrap text-graphite">
         {footer}

@@ -19,7 +19,7 @@ interface Props {
 /** A rule more: a set, a model, or elements by class, type, storey, material or layer. */
 export function AddRule({ label, model, rules, isWide = false, onAdd }: Props) {
   const { project } = useProject();
-  const groups = useGroups(model);
+  const { classes, groups } = useOffers(model);
   const sets = Object.values(project.sets ?? {}).map(({ name }): Offer => [name, { set: name }]);
   const models = (model.parts ?? []).length > 1 ? model.parts!.map(({ name }): Offer => [`All of ${name}`, { model: name }]) : [];
   const isNew = ([, rule]: Offer) => !rules.some((own) => isSameRule(own, rule));
@@ -37,6 +37,7 @@ export function AddRule({ label, model, rules, isWide = false, onAdd }: Props) {
         <DropdownMenu.Content className="menu max-h-80 overflow-auto" side="top" align="start" sideOffset={4}>
           {isWide && !rules.some(isAll) && item(['Everything', {}])}
           {[...sets, ...models].filter(isNew).map(item)}
+          {classes.filter(isNew).map(item)}
           {groups.map(({ title, offers }) => {
             const fresh = offers.filter(isNew);
             if (!fresh.length) return null;
@@ -61,19 +62,24 @@ export function AddRule({ label, model, rules, isWide = false, onAdd }: Props) {
 
 type Offer = readonly [words: string, rule: Rule];
 
-/** By what elements can be picked in a model: each way with what there is of it. */
-function useGroups(model: ModelInfo): readonly { readonly title: string; readonly offers: readonly Offer[] }[] {
+/** By what elements can be picked in a model: classes, and other ways with what there is of each. */
+function useOffers(model: ModelInfo): {
+  readonly classes: readonly Offer[];
+  readonly groups: readonly { readonly title: string; readonly offers: readonly Offer[] }[];
+} {
   return useMemo(() => {
     const all = (of: (e: ModelInfo['elements'][number]) => string | undefined) =>
       [...new Set(model.elements.flatMap((e) => (e.use === 'space' ? [] : (of(e) ?? []))))].filter(Boolean).sort();
     const storeys = new Set(all((e) => model.storeys[e.storey]?.name));
-    return [
-      { title: 'Class', offers: [...classCounts(model).keys()].map((name): Offer => [classWords(name), { class: name }]) },
-      { title: 'Type', offers: all((e) => e.type).map((type): Offer => [type, { type }]) },
-      { title: 'Storey', offers: model.storeys.filter((s) => storeys.has(s.name)).map(({ name }): Offer => [name, { storey: name }]) },
-      { title: 'Material', offers: model.materials.map((material): Offer => [material, { material }]) },
-      { title: 'Layer', offers: all((e) => e.facts?.layer).map((layer): Offer => [layer, { layer }]) },
-    ];
+    return {
+      classes: [...classCounts(model).keys()].map((name): Offer => [classWords(name), { class: name }]),
+      groups: [
+        { title: 'By type', offers: all((e) => e.type).map((type): Offer => [type, { type }]) },
+        { title: 'By storey', offers: model.storeys.filter((s) => storeys.has(s.name)).map(({ name }): Offer => [name, { storey: name }]) },
+        { title: 'By material', offers: model.materials.map((material): Offer => [material, { material }]) },
+        { title: 'By layer of the file', offers: all((e) => e.facts?.layer).map((layer): Offer => [layer, { layer }]) },
+      ],
+    };
   }, [model]);
 }
 

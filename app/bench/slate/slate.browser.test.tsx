@@ -93,7 +93,10 @@ it('counts what is shown, by classes and sets, and takes a rule away', async () 
   await userEvent.click(screen.getByRole('button', { name: 'door' }));
   expect(onChange.mock.lastCall![0].show).toEqual([]);
   await userEvent.click(screen.getByRole('button', { name: 'Add to Keep joints' }));
-  await userEvent.keyboard('m{ArrowRight}');
+  const materials = screen.getByRole('menuitem', { name: 'By material' });
+  await expect.element(materials).toBeVisible();
+  (materials.element() as HTMLElement).focus();
+  await userEvent.keyboard('{ArrowRight}');
   await expect.element(screen.getByRole('menuitem', { name: 'Oak' })).toBeVisible();
   await userEvent.keyboard('{End}{Enter}');
   expect(onChange.mock.lastCall![0].joints).toEqual([{ material: 'Oak' }]);

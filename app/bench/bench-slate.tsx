@@ -1,0 +1,32 @@
+import { lazy, Suspense } from 'react';
+import type { ProjectSight } from '../data/project';
+import type { SlateProps } from './slate/slate-props';
+import { Slate } from './slate/slate';
+import type { ManyActs } from './use-many-acts';
+
+const SharedSlate = lazy(() => import('./slate/shared-slate'));
+
+type Props = Omit<SlateProps, 'entry' | 'sight'> & {
+  readonly selected: SlateProps['entry'] | null;
+  readonly sight: SlateProps['sight'] | null;
+  /** All that are selected. */
+  readonly all: readonly ProjectSight[];
+  readonly many: ManyActs;
+  readonly onPattern: () => void;
+};
+
+/** The band below: of one sight, of several, or of none. */
+export function BenchSlate({ selected, sight, all, many, onPattern, ...props }: Props) {
+  if (all.length > 1)
+    return (
+      <Suspense fallback={<section aria-label="Slate" className="col-span-full min-h-[88px] border-t border-ink bg-paper" />}>
+        <SharedSlate model={props.model} all={all} acts={many} onPattern={onPattern} />
+      </Suspense>
+    );
+  if (selected && sight) return <Slate {...props} entry={selected} sight={sight} />;
+  return (
+    <section aria-label="Slate" className="col-span-full flex min-h-[88px] items-center border-t border-ink bg-paper px-3 text-graphite">
+      Nothing is selected. Press N for a new sight.
+    </section>
+  );
+}
