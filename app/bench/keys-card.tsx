@@ -11,6 +11,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Arrows', 'move the cut 10 mm, up = away; Shift 100, Alt 1'],
   ['Shift while dragging', 'square a line to the main axes'],
   ['Tab, Alt while pointing', 'the next of several snaps, none'],
+  ['H, then H elsewhere', 'while pointing: the place halfway between both'],
   ['Q', 'plant the plumb; Q again lifts it'],
   ['J', 'next finding of the proof'],
   ['0 and 9', 'true paper size, whole drawing'],

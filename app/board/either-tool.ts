@@ -1,3 +1,4 @@
+import type { Vec2 } from '../../core/geometry/vec3';
 import type { Place, Tool } from './tool';
 
 /** Several tools that each begin by something of their own being taken: the hand works with the one that holds. */
@@ -9,6 +10,9 @@ export class EitherTool implements Tool {
   }
   get wantsSnaps(): boolean {
     return this.tools.some((tool) => tool.wantsSnaps);
+  }
+  get anchor(): Vec2 | null {
+    return this.held()?.anchor ?? null;
   }
   move(place: Place): void {
     this.held()?.move(place);

@@ -38,6 +38,10 @@ export class PointsTool extends Watched<State> implements Tool {
     this.setup = setup;
   }
 
+  get anchor(): Vec2 | null {
+    return this.get().points.at(-1) ?? null;
+  }
+
   move(place: Place): void {
     this.set({ aim: this.meant(place) });
   }

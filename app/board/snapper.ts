@@ -5,6 +5,9 @@ import { Watched } from '../ui/watched';
 export interface Snap {
   readonly at: Vec2;
   readonly words: string;
+  /** Directions of the straight lines that run through it, of length 1, and whose they are. */
+  readonly ways?: readonly Vec2[];
+  readonly of?: string;
 }
 
 interface State {

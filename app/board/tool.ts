@@ -19,6 +19,8 @@ export interface Tool {
   readonly isHeld: boolean;
   /** Whether what is near is offered to it. */
   readonly wantsSnaps: boolean;
+  /** The point from which it draws a line, where it does. */
+  readonly anchor?: Vec2 | null;
   /** The class of the pointer over the board. */
   readonly cursor?: string;
   /** The hand closes on the board: what takes something by it is held from then on. */

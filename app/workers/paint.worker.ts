@@ -44,6 +44,8 @@ export interface NamedSnap {
   readonly kind: SnapKind;
   readonly at: Vec2;
   readonly element: string | null;
+  /** Directions of the straight lines through it. */
+  readonly ways: readonly Vec2[];
 }
 /** Of more places than this under the pointer nobody chooses. */
 const MOST_SNAPS = 9;
@@ -135,7 +137,12 @@ const painter = {
     const near = new Set(index.search(u - reach, v - reach, u + reach, v + reach).map((s) => own.segmentLine[s]!));
     return snapPoints(drawing, [...near], u, v, reach)
       .slice(0, MOST_SNAPS)
-      .map(({ kind, line, ...at }) => ({ kind, at: [at.u, at.v], element: names.elements.get(drawing.lineElement[line]!)?.id ?? null }));
+      .map(({ kind, line, ways, ...at }) => ({
+        kind,
+        at: [at.u, at.v],
+        ways,
+        element: names.elements.get(drawing.lineElement[line]!)?.id ?? null,
+      }));
   },
   /** Stretches of a line from a to b that lie in cut faces, metres from a. */
   matter: (key: string, a: Vec2, b: Vec2): readonly (readonly [number, number])[] =>

@@ -53,3 +53,10 @@ it('finds where two lines cross, and offers no place twice', () => {
   // a closed line has corners only
   expect(words(linesOf([[0, 0, 2, 0, 2, 2, 0, 0]]), 0, 0.1, 0.2)[0]).toBe('corner 0 0'); // prettier-ignore
 });
+
+it('tells the directions of the straight lines through a place', () => {
+  const lines = linesOf([[0, 0, 4, 0, 4, 3], [10, 10, 2, 0, 1, 0, Math.PI / 2]]); // prettier-ignore
+  expect(snapPoints(lines, [0, 1], 3.95, 0.1, 0.5)[0]).toMatchObject({ kind: 'corner', ways: [[1, 0], [0, 1]] }); // prettier-ignore
+  expect(snapPoints(lines, [0, 1], 1, 0.1, 0.5)[0]).toMatchObject({ kind: 'on', ways: [[1, 0]] });
+  expect(snapPoints(lines, [0, 1], 12, 10.1, 0.2)[0]).toMatchObject({ kind: 'end', ways: [] });
+});

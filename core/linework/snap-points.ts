@@ -11,6 +11,8 @@ export interface SnapPoint {
   readonly u: number;
   readonly v: number;
   readonly line: number;
+  /** Directions of the straight lines that run through it, of length 1. */
+  readonly ways: readonly (readonly [number, number])[];
 }
 
 /** Points nearer together than this are one, metres. */
@@ -32,13 +34,13 @@ interface Segment {
  * @param reach how far around it is looked, metres
  */
 export function snapPoints(lines: Lines, near: readonly number[], u: number, v: number, reach: number): SnapPoint[] {
-  const found: SnapPoint[] = [];
+  const found: Bare[] = [];
   const isNear = (pu: number, pv: number) => Math.hypot(pu - u, pv - v) <= reach;
   const offer = (kind: SnapKind, [pu, pv]: readonly [number, number], line: number) => {
     if (isNear(pu, pv)) found.push({ kind, u: pu, v: pv, line });
   };
   const segments: Segment[] = [];
-  const ends: SnapPoint[] = [];
+  const ends: Bare[] = [];
   const end = (p: readonly [number, number], line: number) => {
     if (isNear(...p)) ends.push({ kind: 'end', u: p[0], v: p[1], line });
   };
@@ -80,7 +82,7 @@ export function snapPoints(lines: Lines, near: readonly number[], u: number, v: 
       }
     });
   let least = reach;
-  let on: SnapPoint | null = null;
+  let on: Bare | null = null;
   for (const { line, a, b } of close) {
     const arc = lines.lineArc[line]! >= 0 ? arcAt(lines, lines.lineArc[line]!) : null;
     const d = arc ? arcDistance(arc, u, v) : Math.hypot(footOn(a, b, u, v)[0] - u, footOn(a, b, u, v)[1] - v);
@@ -92,11 +94,22 @@ export function snapPoints(lines: Lines, near: readonly number[], u: number, v: 
   }
   // of several at one place the likeliest stands for it
   const likeliest = [...found, ...(on ? [on] : [])].sort((a, b) => SNAP_KINDS.indexOf(a.kind) - SNAP_KINDS.indexOf(b.kind));
-  const order = ({ kind, ...p }: SnapPoint) => Math.hypot(p.u - u, p.v - v) + (kind === 'on' ? reach : 0);
-  return likeliest.filter((p, i) => !likeliest.slice(0, i).some((q) => isAt(p, q))).sort((a, b) => order(a) - order(b) || a.line - b.line);
+  const order = ({ kind, ...p }: Bare) => Math.hypot(p.u - u, p.v - v) + (kind === 'on' ? reach : 0);
+  const ways = (p: Bare) =>
+    segments.flatMap(({ line, a, b }): [number, number][] => {
+      const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
+      const [fu, fv] = footOn(a, b, p.u, p.v);
+      const isStraight = lines.lineArc[line]! < 0 && long > SAME;
+      return isStraight && Math.hypot(fu - p.u, fv - p.v) < SAME ? [[(b[0] - a[0]) / long, (b[1] - a[1]) / long]] : [];
+    });
+  return likeliest
+    .filter((p, i) => !likeliest.slice(0, i).some((q) => isAt(p, q)))
+    .sort((a, b) => order(a) - order(b) || a.line - b.line)
+    .map((p) => ({ ...p, ways: p.kind === 'centre' || p.kind === 'crossing' ? [] : ways(p) }));
 }
 
-const isAt = (a: SnapPoint, b: SnapPoint): boolean => Math.abs(a.u - b.u) < SAME && Math.abs(a.v - b.v) < SAME;
+type Bare = Omit<SnapPoint, 'ways'>;
+const isAt = (a: Bare, b: Bare): boolean => Math.abs(a.u - b.u) < SAME && Math.abs(a.v - b.v) < SAME;
 
 /** The place of a segment that is nearest to a point. */
 function footOn([au, av]: readonly [number, number], [bu, bv]: readonly [number, number], u: number, v: number): [number, number] {

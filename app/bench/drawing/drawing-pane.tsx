@@ -184,7 +184,7 @@ export function DrawingPane(props: Props) {
             onTake={(grip) => planes.take(grip)}
           />
         )}
-        <SnapMark snapper={hand.snapper} toPane={toPane} />
+        <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
         <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />
       </div>
     </RightClick>

@@ -60,6 +60,13 @@ export class GripDrag implements Tool {
     return this.held !== null;
   }
 
+  /** The end of a line turns about the other one. */
+  get anchor(): Vec2 | null {
+    const { grip, sight } = this.held ?? {};
+    const line = sight && (grip === 'left' || grip === 'right') ? lineOf(sight) : null;
+    return line ? line[grip === 'left' ? 1 : 0] : null;
+  }
+
   /** Takes a grip at a place of the plan; whether there is something to take. */
   take(grip: Grip, at: Vec2): boolean {
     const { sight, keyFrame } = this.setup ?? {};

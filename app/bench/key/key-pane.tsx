@@ -185,7 +185,7 @@ export function KeyPane(props: Props) {
             onTake={(name) => planes.take(name)}
           />
         )}
-        <SnapMark snapper={hand.snapper} toPane={toPane} />
+        <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
         {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
         {jogging && (
           <Asking

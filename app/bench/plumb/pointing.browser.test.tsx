@@ -1,6 +1,7 @@
 import { beforeEach, expect, it, vi } from 'vitest';
 import { renderHook } from 'vitest-browser-react';
 import type { Vec2 } from '../../../core/geometry/vec3';
+import { SnapMemory } from '../../board/relative-snaps';
 import { Snapper } from '../../board/snapper';
 import { shedInfo } from '../../testing/shed';
 import { PointerStore } from './pointer-store';
@@ -40,22 +41,23 @@ it('names what is pointed at, by the latest question only, and leaves a planted 
 
 it('offers what can be meant exactly, in the coordinates of the board: what is on a line last, the grid before it', async () => {
   const [snapper, onOffered] = [new Snapper(), vi.fn()];
-  const setup = { model, snapper, paintKey: 'k', toBoard: ([u, v]: Vec2): Vec2 => [u + 100, v], more: () => [{ at: [100, 0] as const, words: 'grid A' }], onOffered }; // prettier-ignore
+  const setup = { model, snapper, paintKey: 'k', toBoard: ([u, v]: Vec2): Vec2 => [u + 100, v], more: () => [{ at: [100, 0] as const, words: 'grid A' }], onOffered, from: () => [103, 0.15] as const, memory: new SnapMemory() }; // prettier-ignore
   const { result } = await renderHook(() => useSnaps(setup));
   result.current([0.1, 0.1], [100.1, 0.1], 90);
   await soon(1);
   // nine pixels around the pointer
   expect(asked[0]).toEqual(['snaps', 'k', 0.1, 0.1, 0.1]);
   answers[0]!([
-    { kind: 'corner', at: [0, 0], element: 'Wall south' },
-    { kind: 'crossing', at: [0.2, 0], element: 'Wall south' },
-    { kind: 'on', at: [0.1, 0], element: 'Wall south' },
+    { kind: 'corner', at: [0, 0], element: 'Wall south', ways: [] },
+    { kind: 'crossing', at: [0.2, 0], element: 'Wall south', ways: [] },
+    { kind: 'on', at: [0.1, 0], element: 'Wall south', ways: [[0, 1]] },
   ]);
   await vi.waitFor(() => expect(onOffered).toHaveBeenCalledOnce());
-  expect(snapper.get().snaps).toEqual([
+  expect(snapper.get().snaps.map(({ at, words }) => ({ at, words }))).toEqual([
     { at: [100, 0], words: 'corner of Wall south' },
     { at: [100.2, 0], words: 'crossing' },
     { at: [100, 0], words: 'grid A' },
+    { at: [100.1, 0.15], words: 'square to Wall south' },
     { at: [100.1, 0], words: 'on Wall south' },
   ]);
 });

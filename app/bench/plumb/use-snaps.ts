@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { Vec2 } from '../../../core/geometry/vec3';
+import { apart, relativeSnaps, type SnapMemory } from '../../board/relative-snaps';
 import { SNAP_REACH, type Snap, type Snapper } from '../../board/snapper';
 import type { ModelInfo } from '../../data/database';
 import { painter } from '../../workers/painter';
@@ -13,6 +14,9 @@ interface Setup {
   readonly toBoard: (at: Vec2) => Vec2;
   /** What else there is near a place of the board, in reach of so many metres. */
   readonly more?: (at: Vec2, reach: number) => readonly Snap[];
+  /** The point from which a line is drawn. */
+  readonly from: () => Vec2 | null;
+  readonly memory: SnapMemory;
   /** What is offered has changed, though the hand rests. */
   readonly onOffered: () => void;
 }
@@ -30,14 +34,22 @@ export function useSnaps(setup: Setup) {
     busy.current = true;
     while (waiting.current) {
       const { drawing, board, zoom } = waiting.current;
-      const { model, snapper, paintKey, toBoard, more, onOffered } = latest.current;
+      const { model, snapper, paintKey, toBoard, more, onOffered, memory, from } = latest.current;
       waiting.current = null;
       const reach = SNAP_REACH / zoom;
       const found = paintKey ? await painter.ask((own) => own.snaps(paintKey, ...drawing, reach)).catch(() => []) : [];
-      const named = found.map(({ kind, at, element }): Snap => ({ at: toBoard(at), words: words(model, kind, element) }));
+      const named = found.map(({ kind, at, element, ways }): Snap => {
+        const on = toBoard(at);
+        const way = ([u, v]: Vec2): Vec2 => {
+          const [x, y] = toBoard([at[0] + u, at[1] + v]);
+          return [x - on[0], y - on[1]];
+        };
+        return { at: on, words: words(model, kind, element), ways: apart(ways.map(way)), of: nameOf(model, element) ?? 'the line' };
+      });
       // a place on a line only where nothing else is meant
       const [firm, loose] = [named.filter((_, i) => found[i]!.kind !== 'on'), named.filter((_, i) => found[i]!.kind === 'on')];
-      snapper.offer([...firm, ...(more?.(board, reach) ?? []), ...loose]);
+      const relative = relativeSnaps({ at: board, reach, from: from(), near: named, rested: memory.places });
+      snapper.offer([...firm, ...(more?.(board, reach) ?? []), ...relative, ...loose]);
       onOffered();
     }
     busy.current = false;
@@ -48,7 +60,12 @@ export function useSnaps(setup: Setup) {
   };
 }
 
-function words({ elements }: ModelInfo, kind: NamedSnap['kind'], id: string | null): string {
+function nameOf({ elements }: ModelInfo, id: string | null): string | null {
   const own = id === null ? undefined : elements.find((e) => e.id === id);
-  return !own || kind === 'crossing' ? kind : `${kind}${kind === 'on' ? ' ' : ' of '}${own.name || own.class}`;
+  return own ? own.name || own.class : null;
+}
+
+function words(model: ModelInfo, kind: NamedSnap['kind'], id: string | null): string {
+  const name = nameOf(model, id);
+  return !name || kind === 'crossing' ? kind : `${kind}${kind === 'on' ? ' ' : ' of '}${name}`;
 }
