@@ -77,6 +77,8 @@ Writes sights as a list of sight files, for tarvex draw MODEL --sight FILE.json 
   storeys            a plan for each storey, 1.2 m over its floor; a model without storeys has them where its walls stand
   ceilings           a ceiling plan for each storey
   rooms              of each room an elevation of each wall, the plan and the ceiling plan; --room NUMBER for one (may stand several times)
+  room x,y,z         the same of the room around a place: its space, or what encloses the place at that height where it has none
+  along x,y x,y every D   sections square to a path at a distance, metres in the coordinates of the file
   grid               a section along each grid line; grid A..D from one to another that runs alike, grid 1,3 those two
   face ID@x,y,z      an elevation exactly parallel to the flat face of an element at a point (metres, coordinates of the file)
 `;

@@ -1,7 +1,10 @@
 import { Fault } from '../core/faults/fault';
-import type { Vec3 } from '../core/geometry/vec3';
+import type { Vec2, Vec3 } from '../core/geometry/vec3';
 import type { Model } from '../core/model/model';
 import { prepare } from '../core/scene/prepare';
+import { roomAt } from '../core/cutting/room-at';
+import { alongPath } from '../core/sights/make/along-path';
+import { numbered } from '../core/sights/make/number';
 import { makeSights, SIGHT_FORMS, type SightForm } from '../core/sights/make/make-sights';
 import { ofFace } from '../core/sights/make/of-face';
 import type { Sight } from '../core/sights/sight';
@@ -17,7 +20,7 @@ const OPTIONS = {
   ...MODEL_OPTIONS,
 } as const;
 
-const FORMS = 'four-sides, storeys, ceilings, rooms, grid (grid A..D, grid 1,3), face ID@x,y,z';
+const FORMS = 'four-sides, storeys, ceilings, rooms, room x,y,z, grid (grid A..D, grid 1,3), along x,y x,y every D, face ID@x,y,z';
 
 /** tarvex sights: sights by rule, as a list of sight files. */
 export async function sightsCommand(args: readonly string[]): Promise<number> {
@@ -53,6 +56,14 @@ function maker(form: string, rooms: readonly string[]): (model: Model) => readon
     if (rooms.length && kind !== 'rooms') throw new UsageFault(`--room goes with --make rooms; it is "${form}"`);
     return (model) => makeSights(model, prepare(model), kind, kind === 'grid' ? [which] : rooms);
   }
+  if (kind === 'room') {
+    const point = pointOf(which, '--make room needs a place in the room, at the height at which it is cut, as x,y,z in metres');
+    return (model) => roomAt(model, prepare(model), point);
+  }
+  if (kind === 'along') {
+    const [path, every] = pathOf(rest);
+    return (model) => numbered(alongPath(path, every, boundsOf(model)));
+  }
   if (kind !== 'face') throw new UsageFault(`--make is "${form}"; it can be ${FORMS}`);
   const { id, point } = faceOf(which);
   return (model) => ofFace(model, prepare(model), id, point);
@@ -62,11 +73,39 @@ const isForm = (kind: string): kind is SightForm => (SIGHT_FORMS as readonly str
 
 function faceOf(which: string): { id: string; point: Vec3 } {
   const at = which.lastIndexOf('@');
-  const point = which
-    .slice(at + 1)
-    .split(',')
-    .map(Number);
-  if (at < 1 || point.length !== 3 || !point.every(Number.isFinite) || /,\s*(,|$)/.test(which.slice(at)))
-    throw new UsageFault(`--make face needs an element and a point on it, as ID@x,y,z in metres; it is "${which}"`);
-  return { id: which.slice(0, at), point: point as unknown as Vec3 };
+  const words = '--make face needs an element and a point on it, as ID@x,y,z in metres';
+  if (at < 1) throw new UsageFault(`${words}; it is "${which}"`);
+  return { id: which.slice(0, at), point: pointOf(which.slice(at + 1), words, which) };
+}
+
+/** Three numbers with commas between them. @throws UsageFault with what is needed */
+function pointOf(text: string, words: string, whole = text): Vec3 {
+  const point = text.split(',').map(Number);
+  if (point.length !== 3 || !point.every(Number.isFinite) || /,\s*(,|$)|^\s*(,|$)/.test(text))
+    throw new UsageFault(`${words}; it is "${whole}"`);
+  return point as unknown as Vec3;
+}
+
+/** Points of a path and a distance: `0,2 12,2 every 4`. @throws UsageFault */
+function pathOf(words: readonly string[]): [Vec2[], number] {
+  const at = words.indexOf('every');
+  const path = words.slice(0, at < 0 ? undefined : at).map((word) => word.split(',').map(Number));
+  const every = Number(words[at + 1] ?? NaN);
+  const isRight = at >= 2 && words.length === at + 2 && every > 0 && path.every((p) => p.length === 2 && p.every(Number.isFinite));
+  if (!isRight)
+    throw new UsageFault(
+      `--make along needs the points of a path and a distance in metres, as x,y x,y every D; it is "${words.join(' ')}"`,
+    );
+  return [path as unknown as Vec2[], every];
+}
+
+/** Minima and maxima of a model, in the coordinates of its file. */
+function boundsOf({ positions, origin }: Model): number[] {
+  const out = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < positions.length; i++) {
+    const [k, x] = [i % 3, positions[i]! + origin[i % 3]!];
+    out[k] = Math.min(out[k]!, x);
+    out[k + 3] = Math.max(out[k + 3]!, x);
+  }
+  return out;
 }

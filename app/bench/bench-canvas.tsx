@@ -134,10 +134,7 @@ export function BenchCanvas(props: Props) {
               store={store}
               grid={grid}
               hovered={hovered}
-              placing={acts.asked.placing}
-              face={acts.asked.facing?.key ?? null}
-              turning={acts.asked.turning}
-              jogging={acts.asked.jogging}
+              asked={acts.asked}
               onStopPlacing={acts.asked.stop}
               outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
               onBackground={keepBackground}

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'go to a sight or a command'],
-  ['N then S G E P C R', 'new sights: section, on the grid, four elevations, plans, ceilings, rooms'],
+  ['N then S G L E P C R H', 'new sights: section, on the grid, along a path, four elevations, plans, ceilings, rooms, one room'],
   ['N then W A O V D F', 'of a face, isometric, plan oblique, perspective, detail of an area, from files'],
   ['T, G, Ctrl D', 'turn this sight about a point, let a section step aside, a copy'],
   [', and .', 'previous and next sight'],

@@ -5,7 +5,7 @@ import type { ManyActs } from './use-many-acts';
 /** What of all that the Bench can do is offered where, by its name. */
 const MENUS = {
   drawing: ['detail', 'face', 'finding', 'whole', 'paper', 'dxf', 'svg', 'pdf'],
-  key: ['section', 'perspective', 'face', 'jog', 'straighten', 'turn', 'flip', 'whole'],
+  key: ['section', 'perspective', 'face', 'room', 'jog', 'straighten', 'turn', 'flip', 'whole'],
   row: ['copy', 'turn', 'flip', 'dxf', 'svg', 'pdf', 'remove'],
 } as const;
 

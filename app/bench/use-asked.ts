@@ -1,6 +1,9 @@
 import { useState } from 'react';
 import type { Vec2 } from '../../core/geometry/vec3';
+import { Fault } from '../../core/faults/fault';
+import { sentence } from '../../core/faults/wording';
 import type { Sight } from '../../core/sights/sight';
+import { PLAN_HEIGHT } from '../../core/sights/resolve-sight';
 import { canTurn, turned } from '../../core/sights/turned';
 import { AreaTool } from '../board/area-tool';
 import { PlaceTool } from '../board/place-tool';
@@ -13,7 +16,7 @@ import { withSets } from '../data/sets';
 import { usualScale } from '../figures/usual-scale';
 import { pool } from '../workers/pool';
 import { joggedAt } from '../../core/sights/jogs';
-import { newDetail, newPerspective, newSection } from './register/new-sights';
+import { newDetail, newPerspective, newRow, newSection } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { squared } from './sight-geometry';
 import type { Draft } from './use-draft';
@@ -21,14 +24,17 @@ import type { ManyActs } from './use-many-acts';
 
 /** Points that are asked in the Key, and of what. */
 export interface Placing {
-  readonly of: 'section' | 'perspective';
+  readonly of: 'section' | 'perspective' | 'row';
   readonly tool: PointsTool;
+  /** Of a row of sections along a path: how far apart they stand, metres. */
+  readonly every?: number;
 }
 
 /** What the hand is asked for: one thing at a time. */
-type Asked =
+type Held =
   | ({ readonly kind: 'points' } & Placing)
   | { readonly kind: 'face'; readonly drawing: PlaceTool; readonly key: PlaceTool }
+  | { readonly kind: 'room'; readonly tool: PlaceTool }
   // an area, or a turn, is one of the sight that it was asked of
   | { readonly kind: 'area'; readonly sight: string; readonly tool: AreaTool }
   | { readonly kind: 'turn'; readonly sight: string; readonly tool: TurnTool }
@@ -54,7 +60,7 @@ export interface AskedSetup {
 
 /** What is asked of the hand, in the Key and in the Drawing, until it is there or put away. */
 export function useAsked({ project, model, sights, selected, draft, many, add, onFault, onPlacing, floorInKey, sightInKey }: AskedSetup) {
-  const [held, setHeld] = useState<Asked | null>(null);
+  const [held, setHeld] = useState<Held | null>(null);
   const asked = held && 'sight' in held && held.sight !== selected?.id ? null : held;
   const stop = () => setHeld(null);
   const { sight, change, show } = draft;
@@ -72,6 +78,21 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
       },
     });
     setHeld({ kind: 'points', of, tool });
+  };
+  const row = () => {
+    onPlacing();
+    const tool = new PointsTool({ square: (from, to) => roundPoint(squared(from, to, model.mainAngle)), settle: roundPoint, onDone: () => undefined }); // prettier-ignore
+    setHeld({ kind: 'points', of: 'row', tool, every: 5 });
+  };
+  const makeRow = () => {
+    if (asked?.kind !== 'points' || asked.every === undefined) return;
+    try {
+      const made = newRow(project, model, asked.tool.get().points, asked.every);
+      stop();
+      add(`${made.length} sections along a path`, made);
+    } catch (error) {
+      onFault(error instanceof Fault ? sentence(error) : (error as Error).message);
+    }
   };
   const area = () => {
     if (!selected) return onFault('A detail is one of a sight: choose that first.');
@@ -101,6 +122,22 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
       // the Key is drawn about the model's origin
       key: new PlaceTool(([x, y], zoom) => void ofFace(sightInKey(), [x - model.origin[0], y - model.origin[1]], zoom)),
     });
+  };
+  const room = () => {
+    onPlacing();
+    const ofRoom = async ([x, y]: Vec2) => {
+      try {
+        const taken = sights.map((s) => s.sight.number);
+        const made = await pool.live.run((engine) => engine.makeOfRoom(model.id, [x, y, floorInKey() + PLAN_HEIGHT], taken));
+        if (sights.some((s) => s.sight.name === made[0]!.name)) return onFault(`${made[0]!.name.split(',')[0]} has its drawings already.`);
+        stop();
+        const scale = usualScale([0, 0, 0, 6, 6, 3]);
+        add(`Drawings of ${made[0]!.name.replace(/, wall .*$/, '')}`, made.map((own) => ({ id: crypto.randomUUID(), scale, sight: own }))); // prettier-ignore
+      } catch (error) {
+        onFault((error as Error).message);
+      }
+    };
+    setHeld({ kind: 'room', tool: new PlaceTool((at) => void ofRoom(at)) });
   };
   const turn = () => {
     if (!selected || !sight) return;
@@ -136,14 +173,20 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
     placing: asked?.kind === 'points' ? asked : null,
     area: asked?.kind === 'area' ? asked.tool : null,
     facing: asked?.kind === 'face' ? asked : null,
+    rooming: asked?.kind === 'room' ? asked.tool : null,
     turning: asked?.kind === 'turn' ? asked.tool : null,
     jogging: asked?.kind === 'jog' ? asked.tool : null,
+    /** What the hand does in the Key; null where nothing is asked of it there. */
+    keyTool: asked?.kind === 'face' ? asked.key : asked && asked.kind !== 'area' ? asked.tool : null,
     isAsked: asked !== null,
     /** Whether it is asked of the plan in the Key. */
     isInKey: asked !== null && asked.kind !== 'area',
-    ask: { section: () => points('section'), perspective: () => points('perspective'), detail: area, face, turn, jog },
+    row: { every: (every: number) => setHeld((own) => (own?.kind === 'points' ? { ...own, every } : own)), make: makeRow },
+    ask: { section: () => points('section'), row, perspective: () => points('perspective'), detail: area, face, room, turn, jog },
     /** Puts the tool in hand away, if it has nothing to take back. */
-    back: () => void (tool?.back() || stop()),
+    back: () => void ((tool && 'back' in tool && tool.back()) || stop()),
     stop,
   };
 }
+
+export type Asked = ReturnType<typeof useAsked>;

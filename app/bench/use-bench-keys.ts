@@ -93,6 +93,8 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
     command('plans', 'A plan for each storey', () => actions.create('plans'), 'N P'),
     command('ceilings', 'A ceiling plan for each storey', () => actions.create('ceilings'), 'N C'),
     command('rooms', 'All drawings of each room', () => actions.create('rooms'), 'N R'),
+    command('row', 'Sections along a path, at a distance', () => actions.create('row'), 'N L'),
+    command('room', 'All drawings of one room, by a place in it', () => actions.create('room'), 'N H'),
     command('grid', 'A section on each grid line', () => actions.create('grid'), 'N G'),
     command('face', 'Elevation of a face', () => actions.create('face'), 'N W'),
     command('isometric', 'New isometric', () => actions.create('isometric'), 'N A'),

@@ -20,7 +20,7 @@ interface Setup extends Omit<AskedSetup, 'add'> {
   readonly onSelect: (id: string | null) => void;
 }
 
-const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'detail' | 'perspective' | 'face'>, string>> = {
+const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'row' | 'detail' | 'perspective' | 'face' | 'room'>, string>> = {
   elevations: 'Four elevations',
   plans: 'Plans for the storeys',
   ceilings: 'Ceiling plans',
@@ -56,6 +56,8 @@ export function useSightActs(setup: Setup) {
       const plans = plansForStoreys(project, model);
       return plans.length ? add(LABELS.plans, plans) : onFault('Every storey has its plan already.');
     }
+    // without a space a room is told by a place in it
+    if (choice === 'rooms' && !model.elements.some((e) => e.use === 'space')) return asked.ask.room();
     void byRule(choice as keyof typeof BY_RULE);
   };
   /** Sights that the engine makes of what the model holds; those that are there already are not made again. */

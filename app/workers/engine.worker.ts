@@ -15,6 +15,7 @@ import type { Model, PropertySet } from '../../core/model/model';
 import { publish, publishable } from '../../core/publish';
 import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
 import { proof } from '../../core/proof/proof';
+import type { Vec3 } from '../../core/geometry/vec3';
 import type { LengthUnit } from '../../core/model/length-unit';
 import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
@@ -226,6 +227,14 @@ const engine = {
       ]);
       const face = faceUnder(model, scene, sight, at, reach);
       return face && ofFace(model, scene, face.id, face.point, taken)[0]!;
+    }),
+
+  /** The drawings of the room around a point, in the coordinates of the file. */
+  makeOfRoom: (id: string, at: Vec3, taken: readonly string[]): Promise<Sight[]> =>
+    plainly('this room', async () => {
+      const { model, scene } = await open(id);
+      const { roomAt } = await import('../../core/cutting/room-at');
+      return roomAt(model, scene, at, taken);
     }),
 
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>

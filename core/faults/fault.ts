@@ -29,6 +29,8 @@ export type FaultCode =
   | 'storey-unknown'
   | 'grid-unknown'
   | 'room-unknown'
+  | 'room-open'
+  | 'row-wrong'
   | 'face-unknown'
   | 'face-curved'
   | 'nothing-to-draw'

@@ -30,6 +30,8 @@ const FAULTS: Record<FaultCode, string> = {
   'paper-too-small': 'the drawing takes {size} at 1:{scale} and does not fit on {paper}: {ways}',
   'grid-unknown': '{file}: grid line "{tag}" is not in the model; it has {tags}',
   'room-unknown': '{file}: room "{room}" is not in the model; it has {rooms}',
+  'room-open': 'no room there: {reason}',
+  'row-wrong': 'no row of sections: {reason}',
   'face-unknown': '{file}: element {id} {reason}',
   'face-curved': '{file}: the face of {id} at that point is curved; a flat one is needed',
   'nothing-to-draw': 'nothing to draw: {reason}',

@@ -16,7 +16,7 @@ import type { Grip } from './sign';
 import { GripDrag } from './grip-drag';
 import { useMatter } from './use-matter';
 import { PaneCanvas } from '../../board/pane-canvas';
-import { PlacePoints } from './place-points';
+import { KeyAsking } from './key-asking';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
 import { PlaneDrag } from '../removing/plane-drag';
@@ -28,16 +28,11 @@ import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
 import type { Outlines } from './use-outlines';
 import type { useKey } from './use-key';
-import type { PlaceTool } from '../../board/place-tool';
-import type { PointsTool } from '../../board/points-tool';
-import { Asking } from '../asking';
-import type { TurnTool } from '../../board/turn-tool';
-import { TurnAbout } from './turn-about';
 import { SnapMark } from '../../board/snap-mark';
 import type { Tool } from '../../board/tool';
 import { RightClick, type Doable } from '../../ui/right-click';
 import { useGestures } from '../../board/use-gestures';
-import type { Placing } from '../use-asked';
+import type { Asked } from '../use-asked';
 import { useHand } from '../plumb/use-hand';
 import { gridPoints } from '../../../core/annotation/grid-points';
 import { gridWords } from './grid-words';
@@ -59,13 +54,8 @@ interface Props {
   readonly store: PointerStore;
   readonly grid: readonly { readonly tag: string; readonly u: number }[];
   readonly hovered: string | null;
-  readonly placing: Placing | null;
-  /** A face is asked for. */
-  readonly face: PlaceTool | null;
-  /** The place is asked where a section steps aside. */
-  readonly jogging: PointsTool | null;
-  /** The sight is turned about a point. */
-  readonly turning: TurnTool | null;
+  /** What is asked of the hand. */
+  readonly asked: Asked;
   readonly onStopPlacing: () => void;
   readonly outlines: Outlines;
   readonly onBackground: KeepBackground;
@@ -79,7 +69,8 @@ const OutlineTool = lazy(() => import('./outline-tool'));
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
-  const { menu, placing, face, turning, jogging, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
+  const { menu, asked, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
+  const { placing } = asked;
   const ask = useHit(model, store);
   const backgrounds = useBackgrounds(
     project,
@@ -97,8 +88,7 @@ export function KeyPane(props: Props) {
     grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange });
     planes.follow({ sight, pointAt: picture.pointAt, onDraft, onChange });
   });
-  const tool: Tool =
-    backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (placing?.tool ?? face ?? turning ?? jogging ?? grips));
+  const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (asked.keyTool ?? grips));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
   const { origin } = model;
   const hand = useHand({
@@ -186,16 +176,7 @@ export function KeyPane(props: Props) {
           />
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
-        {placing && <PlacePoints model={model} placing={placing} onCancel={onStopPlacing} />}
-        {jogging && (
-          <Asking
-            label="Place of the jog"
-            title="Step aside"
-            words="click where the line is to go on, beside it"
-            onCancel={onStopPlacing}
-          />
-        )}
-        {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStopPlacing} />}
+        <KeyAsking {...{ model, asked, toPane }} onStop={onStopPlacing} />
         <Storeys
           model={model}
           sight={sight}

@@ -76,7 +76,9 @@ it('stands on the corner of what was drawn before, and takes an outline away', a
 it('asks for the points of a section, counts from the grid, and goes back by one with Escape', async () => {
   const [onDone, onCancel] = [vi.fn(), vi.fn()];
   const tool = new PointsTool({ most: 2, square: (_, to) => to, onDone });
-  const screen = await render(<PlacePoints model={shedInfo()} placing={{ of: 'section', tool }} onCancel={onCancel} />);
+  const screen = await render(
+    <PlacePoints row={{ every: vi.fn(), make: vi.fn() }} model={shedInfo()} placing={{ of: 'section', tool }} onCancel={onCancel} />,
+  );
   await expect.element(screen.getByLabelText('X of the point')).toHaveFocus();
   await userEvent.keyboard('B-1m; 1+500{Enter}');
   await expect.element(screen.getByText('Second point')).toBeVisible();

@@ -1,6 +1,9 @@
 import { useEffect, useRef } from 'react';
 import { useWatched } from '../../ui/watched';
 import type { ModelInfo } from '../../data/database';
+import { FigureField } from '../../figures/figure-field';
+import { millimetres } from '../../figures/format';
+import { parseLength } from '../../figures/parse';
 import { PointField } from '../../figures/point-field';
 import { Asking } from '../asking';
 import type { Placing } from '../use-asked';
@@ -8,14 +11,21 @@ import type { Placing } from '../use-asked';
 interface Props {
   readonly model: ModelInfo;
   readonly placing: Placing;
+  /** Of a row of sections: how far apart they stand, and its making. */
+  readonly row: { readonly every: (every: number) => void; readonly make: () => void };
   readonly onCancel: () => void;
 }
 
-const WORDS = { section: ['First point', 'Second point'], perspective: ['Where the eye is', 'What it looks at'] } as const;
+const WORDS = {
+  section: ['First point', 'Second point'],
+  perspective: ['Where the eye is', 'What it looks at'],
+  row: ['Path begins', 'Path goes on'],
+} as const;
 
 /** While a section or a perspective is placed: what to do next, and figures for those who type their points. */
-export function PlacePoints({ model, placing: { of, tool }, onCancel }: Props) {
-  const first = useWatched(tool).points.at(-1) ?? null;
+export function PlacePoints({ model, placing: { of, tool, every }, row, onCancel }: Props) {
+  const { points } = useWatched(tool);
+  const first = points.at(-1) ?? null;
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
     field.current?.focus();
@@ -40,6 +50,14 @@ export function PlacePoints({ model, placing: { of, tool }, onCancel }: Props) {
         onPoint={(p) => tool.add(p)}
         onEscape={() => void (tool.back() || onCancel())}
       />
+      {every !== undefined && points.length > 1 && (
+        <>
+          <FigureField label="every" value={millimetres(every)} parse={(t) => parseLength(t, { present: every })} onChange={row.every} />
+          <button type="button" className="btn" onClick={row.make}>
+            Make the row
+          </button>
+        </>
+      )}
     </Asking>
   );
 }

@@ -2,15 +2,29 @@ import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 
 export type NewSightChoice =
-  'section' | 'detail' | 'grid' | 'elevations' | 'plans' | 'ceilings' | 'rooms' | 'isometric' | 'oblique' | 'perspective' | 'face';
+  | 'section'
+  | 'row'
+  | 'detail'
+  | 'grid'
+  | 'elevations'
+  | 'plans'
+  | 'ceilings'
+  | 'rooms'
+  | 'room'
+  | 'isometric'
+  | 'oblique'
+  | 'perspective'
+  | 'face';
 
 const CHOICES: readonly (readonly [NewSightChoice, string, string])[] = [
   ['section', 'Section by two points', 'S'],
   ['grid', 'A section on each grid line', 'G'],
+  ['row', 'Sections along a path', 'L'],
   ['elevations', 'Four elevations', 'E'],
   ['plans', 'A plan for each storey', 'P'],
   ['ceilings', 'A ceiling plan for each storey', 'C'],
   ['rooms', 'All drawings of each room', 'R'],
+  ['room', 'All drawings of one room', 'H'],
   ['face', 'Elevation of a face', 'W'],
   ['isometric', 'Isometric', 'A'],
   ['oblique', 'Plan oblique', 'O'],
@@ -35,7 +49,7 @@ export function NewSightMenu({
   // where points are asked their field has the focus, not the button that opened the menu
   const asksPoints = useRef(false);
   const choose = (choice: NewSightChoice) => {
-    asksPoints.current = choice === 'section' || choice === 'detail' || choice === 'perspective';
+    asksPoints.current = choice === 'section' || choice === 'row' || choice === 'detail' || choice === 'perspective';
     onNew(choice);
   };
   return (

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
+import { alongPath } from '../../../core/sights/make/along-path';
 import { detailOf } from '../../../core/sights/make/detail-of';
 import { nextNumber, numbered } from '../../../core/sights/make/number';
 import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
@@ -17,6 +18,10 @@ function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<
 
 export const newSection = (project: Project, model: ModelInfo, path: readonly [Vec2, Vec2]): ProjectSight =>
   entries(project, model, [{ kind: 'section', name: 'Section', path, look: 'left', depth: null }])[0]!;
+
+/** Sections along a path, so far apart. @throws Fault row-wrong */
+export const newRow = (project: Project, model: ModelInfo, path: readonly Vec2[], every: number): ProjectSight[] =>
+  entries(project, model, alongPath(path, every, model.bounds));
 
 /** An area of a sight as a sight of its own, several times as large. */
 export function newDetail(project: Project, { sight, scale }: ProjectSight, area: readonly [number, number, number, number]): ProjectSight {
