@@ -284,3 +284,47 @@ async function alongKey(
   }
   throw new Error(`nothing like ${words} in this row`);
 }
+
+test('in few acts: a stair opened from its sides; the first plan and section of a mesh house without storeys', async ({ page }) => {
+  await openDemo(page);
+  // the pointer names the stair where it is seen
+  const pane = (await page.getByTestId('drawing').boundingBox())!;
+  const label = page.locator('.flag');
+  const found = await (async () => {
+    for (let x = 0.45; x < 0.6; x += 0.01)
+      for (let y = 0.4; y < 0.6; y += 0.04) {
+        await page.mouse.move(pane.x + pane.width * x, pane.y + pane.height * y);
+        await page.waitForTimeout(60);
+        if (/stair/i.test((await label.allInnerTexts()).join(' '))) return [pane.x + pane.width * x, pane.y + pane.height * y] as const;
+      }
+    throw new Error('no stair is named');
+  })();
+  await page.mouse.click(...found, { button: 'right' }); // 1
+  await page.getByRole('menuitem', { name: /from its four sides$/ }).click(); // 2
+  await drawn(page, 'S-05');
+  for (const number of ['S-05', 'S-06', 'S-07', 'S-08']) {
+    const { frame, limits, depth } = (await keptSight(page, number)).sight;
+    expect([frame!.cut, frame!.look[2]]).toEqual([true, 0]);
+    expect(depth! * (limits!.right! - limits!.left!)).toBeGreaterThan(1);
+  }
+
+  const box = (name: string, [x, y, z]: readonly number[], [dx, dy, dz]: readonly number[], n: number) =>
+    `o ${name}\n${[[0, 0, 0], [1, 0, 0], [1, 1, 0], [0, 1, 0], [0, 0, 1], [1, 0, 1], [1, 1, 1], [0, 1, 1]].map(([u, v, w]) => `v ${x! + u! * dx!} ${y! + v! * dy!} ${z! + w! * dz!}`).join('\n')}\n${[[1, 4, 3, 2], [5, 6, 7, 8], [1, 2, 6, 5], [2, 3, 7, 6], [3, 4, 8, 7], [4, 1, 5, 8]].map((f) => `f ${f.map((i) => i + n * 8).join(' ')}`).join('\n')}\n`; // prettier-ignore
+  const house = [[[0, 0, -0.2], [8, 6, 0.2]], [[0, 0, 0], [8, 0.3, 2.6]], [[0, 5.7, 0], [8, 0.3, 2.6]], [[0, 0.3, 0], [0.3, 5.4, 2.6]], [[7.7, 0.3, 0], [0.3, 5.4, 2.6]], [[0, 0, 2.6], [8, 6, 0.3]]] as const; // prettier-ignore
+  await page.goto('/');
+  await drop(page, 'cabin.obj', Buffer.from(`# metres\n${house.map(([at, size], n) => box(`part${n}`, at, size, n)).join('')}`));
+  await page.waitForURL(/\/bench/);
+  await expect(page.getByLabel('Register')).toBeVisible();
+  await expect(page.getByText(/Preparing the model/)).toHaveCount(0);
+  await page.keyboard.press('n'); // 1
+  await page.keyboard.press('p'); // 2
+  await drawn(page, 'P-01');
+  expect((await keptSight(page, 'P-01')).sight.height).toBeCloseTo(1.2, 6);
+  await page.keyboard.press('n'); // 3
+  await page.keyboard.press('s'); // 4
+  await expect(page.getByText('First point')).toBeVisible();
+  const key = (await page.getByTestId('key').boundingBox())!;
+  await page.mouse.click(key.x + 60, key.y + key.height / 2); // 5
+  await page.mouse.click(key.x + key.width - 60, key.y + key.height / 2); // 6
+  await drawn(page, 'S-01');
+});

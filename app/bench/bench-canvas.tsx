@@ -104,6 +104,7 @@ export function BenchCanvas(props: Props) {
               onStop={acts.asked.stop}
               mends={mends}
               onMend={onMend}
+              onSides={acts.fromItsSides}
               onDraft={draft.show}
               onChange={draft.change}
             />

@@ -7,6 +7,7 @@ export function elementActs(
   sight: Sight | null,
   hit: PointerState['hit'],
   change: (sight: Sight, label: string) => void,
+  onSides: (element: string) => void,
 ): readonly Doable[] {
   if (!sight || !hit) return [];
   const { element: id, words } = hit;
@@ -15,6 +16,7 @@ export function elementActs(
   return [
     { id: 'leave out', words: `Leave out ${words}`, run: () => change({ ...sight, show: [...show, { id, use: 'exclude' }] }, `Leave ${words} out of ${sight.number}`) }, // prettier-ignore
     { id: 'show only', words: `Show only ${words}`, run: () => change({ ...sight, show: [...show.filter((r) => r.use === 'exclude'), { id }] }, `Only ${words} in ${sight.number}`) }, // prettier-ignore
+    { id: 'sides', words: `Open ${words} from its four sides`, run: () => onSides(id) },
     ...(hit.isCut
       ? [{ id: 'leave whole', words: `Leave ${words} whole`, run: () => change(more('leaveWhole', { id }), `${words} whole in ${sight.number}`) }] // prettier-ignore
       : []),

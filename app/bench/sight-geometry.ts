@@ -159,10 +159,16 @@ export function gridAlong(model: ModelInfo, frame: Frame): { tag: string; u: num
 }
 
 /** What stands on the ground, without the ground and the air: minima, then maxima, in the coordinates of the file. */
-export function buildingBounds({ elements, elementBoxes, origin, bounds }: ModelInfo): readonly number[] {
+export const buildingBounds = (model: ModelInfo): readonly number[] => boundsOf(model, ({ use }) => use === 'solid');
+
+/** The box of those elements of a model that fit; of none, that of the model. */
+export function boundsOf(
+  { elements, elementBoxes, origin, bounds }: ModelInfo,
+  fits: (e: ModelInfo['elements'][number]) => boolean,
+): readonly number[] {
   const out = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
-  elements.forEach(({ use }, e) => {
-    if (use !== 'solid') return;
+  elements.forEach((element, e) => {
+    if (!fits(element)) return;
     for (let k = 0; k < 3; k++) {
       out[k] = Math.min(out[k]!, elementBoxes[e * 6 + k]! + origin[k]!);
       out[k + 3] = Math.max(out[k + 3]!, elementBoxes[e * 6 + 3 + k]! + origin[k]!);

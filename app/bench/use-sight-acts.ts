@@ -7,7 +7,7 @@ import type { ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import type { BoxSide } from '../../core/sights/keep-box';
-import { copiesOf, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
+import { copiesOf, newFromItsSides, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { frameOf, type KeyFrame } from './sight-geometry';
 import { canFlip, flipped } from '../../core/sights/flipped';
@@ -109,6 +109,11 @@ export function useSightActs(setup: Setup) {
     /** What is in the keep box, cut by one of its sides, at the same scale and with the same things shown. */
     sightOfSide: (side: BoxSide) => {
       if (selected?.sight.keepBox) add(`Sight of the box, ${side}`, [newOfSide(project, selected, side)]);
+    },
+    /** An element with all that it is put together with, opened from its four sides. */
+    fromItsSides: (element: string) => {
+      const made = newFromItsSides(project, model, element);
+      if (made.length) add(`${made[0]!.sight.name.replace(/, from .*$/, '')} from its four sides`, made);
     },
     /** Turns the sight about a point of the plan. */
     turnAbout: () => {

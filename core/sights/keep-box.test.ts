@@ -3,7 +3,7 @@ import { faceArea } from '../geometry/polygons';
 import { drawingBounds } from '../linework/drawing';
 import { box as body, modelOf } from '../testing/solids';
 import { drawModel } from '../testing/views';
-import { BOX_SIDES, boxAround, boxFaces, sideMoved, sightOfSide, type KeepBox } from './keep-box';
+import { BOX_SIDES, boxAround, boxFaces, fromItsSides, sideMoved, sightOfSide, type KeepBox } from './keep-box';
 import { boxTurned, planeMoved, removingPlanes, trimTo } from './removing-planes';
 import type { Sight } from './sight';
 import { trimPlanes } from './trims';
@@ -47,4 +47,18 @@ it('planes are called by what they are, and are those that the engine trims by',
   const picture = { right: [0, -1, 0], up: [0, 0, 1], look: [1, 0, 0] } as const;
   expect(trimTo(picture, 'left', [1, 2, 3])).toEqual({ origin: [1, 2, 3], normal: [0, 1, 0] });
   expect(trimTo(picture, 'nearer', [1, 2, 3]).normal).toEqual([-1, 0, 0]);
+});
+
+it('opens what stands at a place from its four sides, clear of what it stands at', () => {
+  const model = modelOf([body([0, 0, 0], [1, 3, 2.6]), { solid: body([-0.2, -0.2, 0], [0.2, 3.4, 3]), name: 'wall' }]);
+  const made = fromItsSides('Stair', [0, 0, 0, 1, 3, 2.6]);
+  expect(made.map((s) => s.name)).toEqual(['front', 'right', 'back', 'left'].map((side) => `Stair, from the ${side}`));
+  for (const sight of made) {
+    const [, , right, top] = drawingBounds(drawModel(model, { number: 'S', ...sight }));
+    // the stair whole; of the wall beside it no more than what it touches
+    expect(top).toBeGreaterThan(1.2999);
+    expect(top).toBeLessThan(1.3501);
+    expect(right).toBeLessThanOrEqual(sight.limits!.right! + 1e-9);
+    expect([1.1, 3.1]).toContainEqual(expect.closeTo(2 * sight.limits!.right!, 9));
+  }
 });

@@ -101,3 +101,15 @@ export function sightOfSide(box: KeepBox, side: BoxSide): Omit<Sight, 'number'> 
     limits: { left: -wide / 2, right: wide / 2, bottom: -high / 2, top: high / 2 },
   };
 }
+
+/** How far around an element its sights from all sides reach, metres: clear of the walls that it stands at. */
+const AROUND = 0.05;
+
+/**
+ * What stands at one place, opened: a section from each of its four sides, cut by the sides of a box about it and no deeper than that.
+ * @param bounds minima, then maxima
+ */
+export function fromItsSides(name: string, bounds: readonly number[]): Omit<Sight, 'number'>[] {
+  const box = boxAround(bounds.map((x, k) => x + (k < 3 ? -AROUND : AROUND)));
+  return (['front', 'right', 'back', 'left'] as const).map((side) => ({ ...sightOfSide(box, side), name: `${name}, from the ${side}` }));
+}

@@ -60,6 +60,8 @@ interface Props {
   /** What mends a finding in one step. */
   readonly mends: (finding: ShownFinding) => readonly Mend[];
   readonly onMend: (mend: Mend) => void;
+  /** An element is to be opened from its four sides. */
+  readonly onSides: (element: string) => void;
   readonly onDraft: (sight: Sight) => void;
   readonly onChange: (sight: Sight, label: string) => void;
 }
@@ -87,6 +89,7 @@ export function DrawingPane(props: Props) {
     onStop,
     mends,
     onMend,
+    onSides,
     onDraft,
     onChange,
   } = props;
@@ -131,7 +134,7 @@ export function DrawingPane(props: Props) {
     onPanned: () => store.set({ hit: null }),
   });
   return (
-    <RightClick label="Drawing" items={menu} here={() => elementActs(sight, store.get().hit, onChange)}>
+    <RightClick label="Drawing" items={menu} here={() => elementActs(sight, store.get().hit, onChange, onSides)}>
       <div
         {...bind()}
         ref={element}
