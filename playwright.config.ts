@@ -8,7 +8,7 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 15_000 },
   // a model of a million triangles takes a minute: npm run stopwatch
-  testIgnore: process.env['STOPWATCH'] ? [] : ['large-model.spec.ts'],
+  testIgnore: process.env['STOPWATCH'] ? [] : ['large-model.spec.ts', 'handles.spec.ts'],
   fullyParallel: false,
   // a page with its workers fills two cores by itself
   workers: 1,

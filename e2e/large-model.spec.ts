@@ -178,7 +178,7 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
   await page.mouse.up();
 
   const ms = (n: number) => `${Math.round(n)} ms`;
-  tell(`${ROWS * FILES * STOREYS * 12} triangles in Chromium on this machine`, [
+  tell('stopwatch', `${ROWS * FILES * STOREYS * 12} triangles in Chromium on this machine`, [
     ['open in the Bench, from a dropped OBJ', `${(opened / 1000).toFixed(1)} s`],
     ['hand to cut, in the middle and of nine in ten', `${ms(during.cut ?? 0)}, ${ms(during.slowCut ?? 0)}`],
     [

@@ -27,6 +27,7 @@ export function PlanSign({ model, sight, frame, view, size, onGrip }: SignProps)
         strokeWidth={14}
         className="cursor-ns-resize"
         style={{ pointerEvents: 'stroke' }}
+        data-testid="grip-height"
         onPointerDown={(e) => onGrip('height', e)}
       />
       <path d={`M${x0} ${y}H${x1}`} stroke={MADDER} strokeWidth={1.4} strokeDasharray="12 3 2 3" />

@@ -65,6 +65,7 @@ export function SectionSign({ sight, frame, view, size, matter, onGrip }: SignPr
                 strokeWidth={16}
                 className="cursor-ns-resize"
                 style={{ pointerEvents: 'stroke' }}
+                data-testid="grip-reach"
                 onPointerDown={(e) => onGrip('reach', e)}
               />
             </>
