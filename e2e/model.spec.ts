@@ -134,6 +134,12 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
   await page.getByRole('menuitem', { name: 'Set 1' }).click();
   await expect(slate.getByRole('button', { name: 'set 1' })).toBeVisible();
   await drawn(page, 'S-03');
+
+  // what is seen in 3D becomes a sight
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'perspective', exact: true }).click();
+  await drawn(page, 'V-01');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Perspective from the south');
 });
 
 test('a newer file over the old one: what came, went and moved is told, corrections stay', async ({ page }) => {

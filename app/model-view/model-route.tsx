@@ -1,3 +1,7 @@
+import { fromStand } from '../../core/sights/make/from-stand';
+import { nextNumber } from '../data/project';
+import { usualScale } from '../figures/usual-scale';
+import type { Stand } from './paper-view';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
@@ -91,6 +95,14 @@ export default function ModelRoute() {
   };
   const saveSet = (elements: readonly number[]) =>
     void tell({ intent: 'keep set', label: 'New set', elements: elements.map((e) => model.elements[e]!.id) });
+  /** What is seen in 3D as a sight on the Bench, without what is hidden. */
+  const toBench = async (kind: 'axonometric' | 'perspective', from: Stand) => {
+    const ids = [...shown.hidden].map((e) => model.elements[e]!.id);
+    const made = { ...fromStand(model, kind, from, model.bounds), ...(ids.length && { show: [{ ids, use: 'exclude' as const }] }) };
+    const id = crypto.randomUUID();
+    const entry = { id, scale: usualScale(model.bounds), sight: { number: nextNumber(project, kind), ...made } };
+    if (await tell({ intent: 'add sights', label: made.name, sights: [entry] })) void navigate(`/project/${project.id}/bench/${id}`);
+  };
   const show = (n: number, check: Check) => {
     setSelected({ of: model.id, n, check });
     shown.show(check.elements);
@@ -148,6 +160,7 @@ export default function ModelRoute() {
               onPick={pickAt}
               onCorner={point?.onPoint ?? null}
               onThere={() => setThereOf(model.id)}
+              onSight={(kind, from) => void toBench(kind, from)}
             />
           </Suspense>
           {news && (

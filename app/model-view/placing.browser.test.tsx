@@ -110,7 +110,13 @@ it('sees the model from a compass point by true north, and from typed angles', a
   const onStand = vi.fn();
   const a = (17 * Math.PI) / 180;
   const screen = await render(
-    <SeenFrom stand={{ round: 17, up: 30 }} trueNorth={[Math.sin(a), Math.cos(a)]} onStand={onStand} onWhole={() => undefined} />,
+    <SeenFrom
+      stand={{ round: 17, up: 30 }}
+      trueNorth={[Math.sin(a), Math.cos(a)]}
+      onStand={onStand}
+      onWhole={() => undefined}
+      onSight={() => undefined}
+    />,
   );
   await expect.element(screen.getByRole('button', { name: 'N', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await userEvent.click(screen.getByRole('button', { name: 'E', exact: true }));

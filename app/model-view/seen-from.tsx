@@ -16,10 +16,12 @@ interface Props {
   readonly trueNorth: Vec2;
   readonly onStand: (stand: Stand) => void;
   readonly onWhole: () => void;
+  /** What is seen is to become a sight. */
+  readonly onSight: (kind: 'axonometric' | 'perspective') => void;
 }
 
 /** From where the model is seen: by compass, or by figures. It goes by true north, as the sights do. */
-export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole }: Props) {
+export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole, onSight }: Props) {
   const north = (Math.atan2(x, y) * 180) / Math.PI;
   const round = (stand.round - north + 720) % 360;
   const from = (next: number, up: number) => onStand({ round: next + north, up });
@@ -45,6 +47,18 @@ export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole }: Props) 
       <button type="button" className="word" onClick={onWhole}>
         Whole model
       </button>
+      <span className="ml-2">To the Bench as</span>
+      {(['axonometric', 'perspective'] as const).map((kind) => (
+        <button
+          key={kind}
+          type="button"
+          className="word"
+          onClick={() => onSight(kind)}
+          title={`A sight of what is shown, seen as here: ${kind}`}
+        >
+          {kind}
+        </button>
+      ))}
     </div>
   );
 }

@@ -19,6 +19,8 @@ interface Props {
   readonly onCorner: ((p: Vec3) => void) | null;
   /** Told when the model is on the screen, or cannot be. */
   readonly onThere: () => void;
+  /** What is seen from there is to become a sight. */
+  readonly onSight: (kind: 'axonometric' | 'perspective', from: Stand) => void;
 }
 
 /** A press that moves farther than this turns the model and picks nothing, pixels. */
@@ -27,7 +29,7 @@ const STILL = 4;
 const FIRST = 150;
 
 /** The model on paper, turned by hand. */
-export default function View3d({ model, states, labels, aim, onPick, onCorner, onThere }: Props) {
+export default function View3d({ model, states, labels, aim, onPick, onCorner, onThere, onSight }: Props) {
   const told = useRef(onThere);
   useEffect(() => {
     told.current = onThere;
@@ -132,7 +134,13 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
           {fault}
         </p>
       )}
-      <SeenFrom stand={stand} trueNorth={model.trueNorth} onStand={(to) => view?.stand(to)} onWhole={() => view?.frameBox()} />
+      <SeenFrom
+        stand={stand}
+        trueNorth={model.trueNorth}
+        onStand={(to) => view?.stand(to)}
+        onWhole={() => view?.frameBox()}
+        onSight={(kind) => onSight(kind, stand)}
+      />
     </div>
   );
 }

@@ -89,6 +89,7 @@ const isAll = (rule: Rule): boolean => Object.keys(rule).length === 0;
 /** What a rule picks, in a word; an element by its name. */
 export function wordsOf(rule: Rule, { elements }: ModelInfo): string {
   if (isAll(rule)) return 'everything';
+  if (rule.ids && !rule.set) return rule.ids.length === 1 ? '1 element' : `${rule.ids.length} elements`;
   if (rule.class) return classWords(rule.class).toLowerCase();
   const named = rule.id && elements.find((e) => e.id === rule.id)?.name;
   return (
