@@ -13,6 +13,27 @@ test('a project leaves as one file: the command line draws it as the screen does
   await page.getByLabel('Name of P-01').fill('Quay storey');
   await page.keyboard.press('Enter');
   await expect(row(page, 'P-01')).toContainText('Quay storey');
+  // twelve in all: an isometric, an oblique, a copy in a keep box below a trim, a copy of an elevation
+  for (const key of ['a', 'o']) {
+    await page.keyboard.press('n');
+    await page.keyboard.press(key);
+  }
+  await expect(row(page, 'X-02')).toBeVisible();
+  await row(page, 'S-03').click();
+  await drawn(page, 'S-03');
+  await page.keyboard.press('Control+d');
+  await expect(row(page, 'S-05')).toHaveAttribute('aria-current', 'true');
+  const slate = page.getByLabel('Slate');
+  await slate.getByRole('button', { name: 'Keep box' }).click();
+  await slate.getByLabel('Wide').fill('16m');
+  await page.keyboard.press('Enter');
+  await slate.getByRole('button', { name: 'Trim', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'What lies above' }).click();
+  await expect(slate.getByRole('button', { name: 'trim 1' })).toBeVisible();
+  await row(page, 'E-01').click();
+  await drawn(page, 'E-01');
+  await page.keyboard.press('Control+d');
+  await expect(row(page, 'E-05')).toBeVisible();
   const menu = (words: string | RegExp) => page.getByRole('menuitem', { name: words });
   const all = await download(page, async () => {
     await page.getByRole('button', { name: 'Export' }).click();
@@ -32,6 +53,7 @@ test('a project leaves as one file: the command line draws it as the screen does
   const night = readdirSync(info.outputPath('night')).sort();
   expect(night).toEqual(Object.keys(screen).sort());
   expect(night).toContain('P-01 Quay storey.dxf');
+  expect(night).toHaveLength(12);
   for (const name of night) expect(readFileSync(join(info.outputPath('night'), name)).equals(Buffer.from(screen[name]!)), name).toBe(true);
 
   // one of its sights, as a sight file, and the whole file merged: what is there already stays as it is
