@@ -79,6 +79,7 @@ export function BenchCanvas(props: Props) {
         said={last?.said ?? null}
         findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
         onFinding={fitting.goTo}
+        model={model}
         mends={mends}
         onMend={onMend}
       />

@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import { Working } from '../../ui/working';
+import type { ModelInfo } from '../../data/database';
 import type { ShownFinding } from '../../data/drawn-sight';
 import type { FileForms } from '../../data/project';
 import type { ExportFormat } from '../../jobs/export-drawings';
@@ -29,6 +30,7 @@ interface Props {
   readonly onFinding: (finding: ShownFinding) => void;
   /** What mends a finding in one step. */
   readonly mends: (finding: ShownFinding) => readonly Mend[];
+  readonly model: ModelInfo;
   readonly onMend: (mend: Mend) => void;
 }
 
@@ -51,6 +53,7 @@ export function CanvasHead({
   findings,
   onFinding,
   mends,
+  model,
   onMend,
 }: Props) {
   return (
@@ -101,7 +104,7 @@ export function CanvasHead({
             onForms={onForms}
           />
         )}
-        {findings && <ProofChip {...{ findings, mends, onMend }} onGo={onFinding} />}
+        {findings && <ProofChip {...{ model, findings, mends, onMend }} onGo={onFinding} />}
       </span>
     </div>
   );

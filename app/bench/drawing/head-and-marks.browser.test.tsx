@@ -18,7 +18,13 @@ const calls = {
   onFinding: vi.fn(),
   onMend: vi.fn(),
 };
-beforeEach(() => vi.clearAllMocks());
+const cut = vi.hoisted(() => vi.fn());
+vi.mock('../../workers/pool', () => ({ quickCut: cut }));
+const model = { id: 'm' } as never;
+beforeEach(() => {
+  vi.clearAllMocks();
+  cut.mockResolvedValue([]);
+});
 const findings: ShownFinding[] = [
   { kind: 'grazing', words: 'the plane lies in a face of Wall south', at: [1, 1], mend: { nudge: 0.005 } },
   { kind: 'no fill', words: 'Door has no material', at: null },
@@ -27,6 +33,7 @@ const section: Sight = { kind: 'section', number: 'S-01', name: '', path: [[0, 0
 const head = (more: Partial<React.ComponentProps<typeof CanvasHead>> = {}) =>
   render(
     <CanvasHead
+      model={model}
       number="S-01"
       name="Through"
       words="section, looking north"
@@ -66,11 +73,17 @@ it('leads from the chip to the place of a finding, and says when there is none',
   await userEvent.click(screen.getByRole('button', { name: /^Proof/ }));
   await userEvent.click(screen.getByRole('menuitem', { name: /no fill/ }));
   expect(calls.onFinding).toHaveBeenCalledWith(findings[1]);
-  // one step to either side
+  // one step to either side, each with a picture of what is cut there then
+  cut.mockImplementation((_, { path }: Sight) => Promise.resolve([{ face: [Float64Array.of(0.5, 1, path![0]![1] > 0 ? 1.5 : 2, 1, 1, 1.4)] }])); // prettier-ignore
   await userEvent.click(screen.getByRole('button', { name: /^Proof/ }));
-  await userEvent.click(screen.getByRole('menuitem', { name: 'Move it 5 mm nearer' }));
+  const picture = (way: string) => screen.getByRole('img', { name: `Move it 5 mm ${way}: what is cut then` });
+  await vi.waitFor(() =>
+    expect(picture('away').element().querySelector('path')!.getAttribute('d')).toBe('M50.0 33.0L100.0 33.0L75.0 13.0Z'),
+  );
+  expect(picture('nearer').element().querySelector('path')!.getAttribute('d')).toContain('L125.0 33.0');
+  await userEvent.click(screen.getByRole('menuitem', { name: /Move it 5 mm nearer$/ }));
   expect(calls.onMend.mock.lastCall![0].sight.path).toEqual([[0, -0.005], [4, -0.005]]); // prettier-ignore
-  await screen.rerender(<CanvasHead number="" name="" words="" paper={null} exportable={0} hasBehind={false} forms={{}} working={null} said={null} findings={[]} mends={() => []} {...calls} />); // prettier-ignore
+  await screen.rerender(<CanvasHead model={model} number="" name="" words="" paper={null} exportable={0} hasBehind={false} forms={{}} working={null} said={null} findings={[]} mends={() => []} {...calls} />); // prettier-ignore
   await expect.element(screen.getByText('Proof clean')).toBeVisible();
   expect(screen.getByRole('button').query()).toBeNull();
 });

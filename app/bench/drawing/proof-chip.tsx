@@ -1,9 +1,12 @@
 import { DropdownMenu } from 'radix-ui';
 import { Fragment } from 'react';
 import type { ShownFinding } from '../../data/drawn-sight';
+import type { ModelInfo } from '../../data/database';
+import { MendPreview } from './mend-preview';
 import type { Mend } from '../mends';
 
 interface Props {
+  readonly model: ModelInfo;
   readonly findings: readonly ShownFinding[];
   readonly onGo: (finding: ShownFinding) => void;
   readonly mends: (finding: ShownFinding) => readonly Mend[];
@@ -11,7 +14,7 @@ interface Props {
 }
 
 /** The proof of the drawing shown: clean, or its findings by number, each a way to its place. */
-export function ProofChip({ findings, onGo, mends, onMend }: Props) {
+export function ProofChip({ model, findings, onGo, mends, onMend }: Props) {
   if (!findings.length) return <span className="border border-rule2 px-2 leading-5">Proof clean</span>;
   const shown = findings.slice(0, 3);
   return (
@@ -36,7 +39,8 @@ export function ProofChip({ findings, onGo, mends, onMend }: Props) {
                 </span>
               </DropdownMenu.Item>
               {mends(finding).map((mend) => (
-                <DropdownMenu.Item key={mend.words} className="!pl-9" onSelect={() => onMend(mend)}>
+                <DropdownMenu.Item key={mend.words} className="!items-center !justify-start gap-3 !pl-9" onSelect={() => onMend(mend)}>
+                  {finding.at && finding.mend && 'nudge' in finding.mend && <MendPreview {...{ model, mend }} at={finding.at} />}
                   {mend.words}
                 </DropdownMenu.Item>
               ))}
