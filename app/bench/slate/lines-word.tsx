@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Popover } from 'radix-ui';
 import type { Sight } from '../../../core/sights/sight';
 import { FigureField } from '../../figures/figure-field';
@@ -12,7 +13,7 @@ type Switch = 'hidden' | 'profile' | 'layersMeet';
 export function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' | 'onChange'>) {
   const { far = null, hidden, profile, layersMeet } = sight;
   const cuts = sight.frame ? sight.frame.cut : sight.kind === 'section' || sight.kind === 'plan' || sight.kind === 'ceiling plan';
-  const made = [hidden, profile, layersMeet, far !== null].filter(Boolean).length;
+  const made = [hidden, profile, layersMeet, far !== null, sight.jumps?.length].filter(Boolean).length;
   const toggle = (key: Switch, words: string, title: string) => (
     <label className="flex items-baseline gap-1.5">
       <input
@@ -56,8 +57,47 @@ export function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' | 'onCha
             />
             <small className="block text-[12px] text-graphite">behind the plane, in the lines for what is far</small>
           </span>
+          <JumpsField {...{ sight, onChange }} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** By which sizes of jump in depth outlines are told apart, as a list of lengths. */
+function JumpsField({ sight, onChange }: Pick<SlateProps, 'sight' | 'onChange'>) {
+  const kept = (sight.jumps ?? []).map(millimetres).join(', ');
+  const [text, setText] = useState<string | null>(null);
+  const [isWrong, setWrong] = useState(false);
+  const take = () => {
+    if (text === null) return;
+    const parsed = text.split(/[,;]/).flatMap((part) => (part.trim() ? [parseLength(part)] : [])); // prettier-ignore
+    const sizes = parsed.flatMap((own) => (own.ok && own.value > 0 ? [own.value] : []));
+    if (sizes.length < parsed.length || sizes.length > 8) return setWrong(true);
+    setText(null);
+    setWrong(false);
+    const jumps = [...new Set(sizes)].sort((a, b) => a - b);
+    onChange({ ...sight, jumps: jumps.length ? jumps : undefined }, `Jumps of ${sight.number}`);
+  };
+  return (
+    <label className="pl-[19px]">
+      <span className="flex items-baseline gap-1">
+        <span className="text-graphite">Jumps of</span>
+        <input
+          className="field w-[150px]"
+          value={text ?? kept}
+          placeholder="none"
+          aria-invalid={isWrong}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={take}
+          onKeyDown={(e) => e.key === 'Enter' && take()}
+        />
+      </span>
+      <small className="block text-[12px] text-graphite">
+        {isWrong
+          ? 'up to eight lengths above 0, with commas between them'
+          : 'outlines told apart by how far they stand before what is behind'}
+      </small>
+    </label>
   );
 }

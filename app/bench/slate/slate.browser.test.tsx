@@ -216,4 +216,13 @@ it('says which lines are drawn: hidden ones, what is far, the profile alone', as
   await userEvent.click(screen.getByRole('checkbox', { name: /^Profile only/ }));
   expect(onChange.mock.lastCall![0].profile).toBe(true);
   expect((await typed(screen, 'Far from', '5m')).far).toBe(5);
+  const jumps = screen.getByRole('textbox', { name: /^Jumps of/ });
+  await userEvent.fill(jumps, '2m; 500');
+  await userEvent.keyboard('{Enter}');
+  expect(onChange.mock.lastCall![0].jumps).toEqual([0.5, 2]);
+  const calls = onChange.mock.calls.length;
+  await userEvent.fill(jumps, '2m, far');
+  await userEvent.keyboard('{Enter}');
+  await expect.element(screen.getByText(/^up to eight lengths/)).toBeVisible();
+  expect(onChange).toHaveBeenCalledTimes(calls);
 });
