@@ -79,6 +79,38 @@ await page.mouse.move(700, 260);
 await shot('bench-perspective');
 for (let k = 0; k < 9; k++) await page.keyboard.press('Control+z');
 await page.waitForTimeout(1500);
+// what is left in a turned box, and several sights at once
+await page.keyboard.press('n');
+await page.keyboard.press('a');
+await page.waitForTimeout(2500);
+const slate = page.getByLabel('Slate');
+await slate.getByRole('button', { name: 'Keep box' }).click();
+for (const [label, figure] of [
+  ['Wide', '9m'],
+  ['Deep', '9m'],
+  ['X', '6.5m'],
+  ['Y', '0.5m'],
+  ['Up to', '+2.200'],
+]) {
+  await slate.getByRole('textbox', { name: label, exact: true }).fill(figure);
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(500);
+}
+await page.keyboard.press('Escape');
+await page.waitForTimeout(2500);
+await page.keyboard.press('9');
+await page.mouse.move(700, 260);
+await shot('bench-keep-box');
+for (let k = 0; k < 7; k++) await page.keyboard.press('Control+z');
+await page.waitForTimeout(1500);
+await sight('E-01');
+await page
+  .getByLabel('Register')
+  .getByRole('button', { name: 'E-04' })
+  .click({ modifiers: ['Shift'] });
+await page.waitForTimeout(1500);
+await page.mouse.move(700, 260);
+await shot('bench-several');
 await sight('S-04');
 await page.keyboard.press('1');
 await page.waitForTimeout(4000);
@@ -171,7 +203,7 @@ await page.mouse.click(250, 582.7);
 await page.waitForTimeout(500);
 await page.mouse.click(1000, 582.7);
 await page.waitForTimeout(2500);
-await page.getByLabel('Add to Joints').click();
+await page.getByLabel('Add to Keep joints').click();
 await page.getByRole('menuitem', { name: 'Everything' }).click();
 await page.waitForTimeout(3000);
 await shot('joinery');
