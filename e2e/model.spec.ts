@@ -140,6 +140,12 @@ test('an element is found by search, picked in 3D, set right; a storey is shown 
   await page.getByRole('button', { name: 'perspective', exact: true }).click();
   await drawn(page, 'V-01');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Perspective from the south');
+  // and a face that is pressed there an elevation parallel to it
+  await page.keyboard.press('1');
+  await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'elevation of a face' }).click();
+  await page.mouse.click(canvas.x + canvas.width * 0.44, canvas.y + canvas.height * 0.385);
+  await drawn(page, 'E-05');
 });
 
 test('a newer file over the old one: what came, went and moved is told, corrections stay', async ({ page }) => {
@@ -330,7 +336,7 @@ test("a joiner's stand: millimetres, a section at the scale of its size, its joi
   await expect(page.getByRole('main')).toContainText('19 elements, 19 closed, 1.80 × 0.900 × 1.77 m');
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'New sight' }).click();
-  await page.getByRole('menuitem', { name: /Section/ }).click();
+  await page.getByRole('menuitem', { name: /Section by two points/ }).click();
   const key = (await page.getByTestId('key').boundingBox())!;
   await page.mouse.click(key.x + 250, key.y + key.height / 2);
   await page.mouse.click(key.x + key.width - 60, key.y + key.height / 2);

@@ -1,7 +1,3 @@
-import { fromStand } from '../../core/sights/make/from-stand';
-import { nextNumber } from '../data/project';
-import { usualScale } from '../figures/usual-scale';
-import type { Stand } from './paper-view';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
@@ -27,6 +23,7 @@ import type { PointWish } from './place-card';
 import { PlanTable } from './plan-table';
 import { ReadAgain } from './read-again';
 import { useModels } from './use-models';
+import { useToBench } from './use-to-bench';
 import { useShown } from './use-shown';
 
 const View3d = lazy(() => import('./view-3d'));
@@ -95,14 +92,7 @@ export default function ModelRoute() {
   };
   const saveSet = (elements: readonly number[]) =>
     void tell({ intent: 'keep set', label: 'New set', elements: elements.map((e) => model.elements[e]!.id) });
-  /** What is seen in 3D as a sight on the Bench, without what is hidden. */
-  const toBench = async (kind: 'axonometric' | 'perspective', from: Stand) => {
-    const ids = [...shown.hidden].map((e) => model.elements[e]!.id);
-    const made = { ...fromStand(model, kind, from, model.bounds), ...(ids.length && { show: [{ ids, use: 'exclude' as const }] }) };
-    const id = crypto.randomUUID();
-    const entry = { id, scale: usualScale(model.bounds), sight: { number: nextNumber(project, kind), ...made } };
-    if (await tell({ intent: 'add sights', label: made.name, sights: [entry] })) void navigate(`/project/${project.id}/bench/${id}`);
-  };
+  const { toBench, isFacing, setFacing, ofFace } = useToBench(project, model, shown.hidden, tell);
   const show = (n: number, check: Check) => {
     setSelected({ of: model.id, n, check });
     shown.show(check.elements);
@@ -116,7 +106,7 @@ export default function ModelRoute() {
   useHotkeys('h', () => shown.picked.length && shown.hide(shown.picked));
   useHotkeys('o', () => shown.picked.length && shown.only(shown.picked));
   useHotkeys('9', () => shown.showAll());
-  useHotkeys('esc', () => (point ? setPoint(null) : shown.pick([])));
+  useHotkeys('esc', () => (isFacing ? setFacing(false) : point ? setPoint(null) : shown.pick([])));
 
   const labels = selected && checks ? [{ n: selected.n, element: selected.check.elements[0]!, words: checkWords(selected.check) }] : [];
   const pickAt = (element: number, more: boolean) =>
@@ -161,6 +151,8 @@ export default function ModelRoute() {
               onCorner={point?.onPoint ?? null}
               onThere={() => setThereOf(model.id)}
               onSight={(kind, from) => void toBench(kind, from)}
+              onFace={isFacing ? (point, from) => void ofFace(point, from) : null}
+              onFacing={() => setFacing(!isFacing)}
             />
           </Suspense>
           {news && (

@@ -269,6 +269,12 @@ export class PaperView {
     return pixel[0]! + pixel[1]! * 256 + pixel[2]! * 65536 - 1;
   }
 
+  /** A point on the ray of a pixel, in the mesh's coordinates. */
+  pointOn(x: number, y: number): [number, number, number] {
+    const p = new Vector3((x / this.size.x) * 2 - 1, 1 - (y / this.size.y) * 2, 0).unproject(this.camera);
+    return [p.x, p.y, p.z];
+  }
+
   /** The corner of the element at a pixel that lies nearest to it, in the mesh's coordinates; null where there is none. */
   corner(x: number, y: number): [number, number, number] | null {
     const element = this.pick(x, y);

@@ -116,6 +116,8 @@ it('sees the model from a compass point by true north, and from typed angles', a
       onStand={onStand}
       onWhole={() => undefined}
       onSight={() => undefined}
+      isFacing={false}
+      onFacing={() => undefined}
     />,
   );
   await expect.element(screen.getByRole('button', { name: 'N', exact: true })).toHaveAttribute('aria-pressed', 'true');

@@ -17,11 +17,14 @@ interface Props {
   readonly onStand: (stand: Stand) => void;
   readonly onWhole: () => void;
   /** What is seen is to become a sight. */
+  /** Whether a face is asked for, of which an elevation is to be made. */
+  readonly isFacing: boolean;
+  readonly onFacing: () => void;
   readonly onSight: (kind: 'axonometric' | 'perspective') => void;
 }
 
 /** From where the model is seen: by compass, or by figures. It goes by true north, as the sights do. */
-export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole, onSight }: Props) {
+export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole, onSight, isFacing, onFacing }: Props) {
   const north = (Math.atan2(x, y) * 180) / Math.PI;
   const round = (stand.round - north + 720) % 360;
   const from = (next: number, up: number) => onStand({ round: next + north, up });
@@ -59,6 +62,15 @@ export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole, onSight }
           {kind}
         </button>
       ))}
+      <button
+        type="button"
+        className="word"
+        aria-pressed={isFacing}
+        onClick={onFacing}
+        title="An elevation exactly parallel to a face: press it"
+      >
+        {isFacing ? 'press a face' : 'elevation of a face'}
+      </button>
     </div>
   );
 }

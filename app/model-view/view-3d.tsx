@@ -19,6 +19,9 @@ interface Props {
   readonly onCorner: ((p: Vec3) => void) | null;
   /** Told when the model is on the screen, or cannot be. */
   readonly onThere: () => void;
+  /** A face is asked for: told a point on the ray of the pixel that is pressed, in the coordinates of the file. */
+  readonly onFace: ((point: Vec3, from: Stand) => void) | null;
+  readonly onFacing: () => void;
   /** What is seen from there is to become a sight. */
   readonly onSight: (kind: 'axonometric' | 'perspective', from: Stand) => void;
 }
@@ -29,7 +32,7 @@ const STILL = 4;
 const FIRST = 150;
 
 /** The model on paper, turned by hand. */
-export default function View3d({ model, states, labels, aim, onPick, onCorner, onThere, onSight }: Props) {
+export default function View3d({ model, states, labels, aim, onPick, onCorner, onThere, onSight, onFace, onFacing }: Props) {
   const told = useRef(onThere);
   useEffect(() => {
     told.current = onThere;
@@ -111,13 +114,18 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
     <div className="absolute inset-0 overflow-hidden">
       <div
         ref={host}
-        className={`absolute inset-0 ${onCorner ? 'cursor-crosshair' : ''}`}
+        className={`absolute inset-0 ${onCorner || onFace ? 'cursor-crosshair' : ''}`}
         onPointerDown={(e) => (pressed.current = [e.clientX, e.clientY])}
         onPointerUp={(e) => {
           if (!view || !isThere || e.button !== 0 || Math.hypot(e.clientX - pressed.current[0], e.clientY - pressed.current[1]) > STILL)
             return;
           const box = host.current!.getBoundingClientRect();
           const [x, y] = [e.clientX - box.left, e.clientY - box.top];
+          if (onFace) {
+            const [px, py, pz] = view.pointOn(x, y);
+            const [ox, oy, oz] = model.origin;
+            return onFace([px + ox, py + oy, pz + oz], stand);
+          }
           if (onCorner) {
             const p = view.corner(x, y);
             const [ox, oy, oz] = model.origin;
@@ -140,6 +148,8 @@ export default function View3d({ model, states, labels, aim, onPick, onCorner, o
         onStand={(to) => view?.stand(to)}
         onWhole={() => view?.frameBox()}
         onSight={(kind) => onSight(kind, stand)}
+        isFacing={onFace !== null}
+        onFacing={onFacing}
       />
     </div>
   );
