@@ -2,7 +2,7 @@ import { Fault } from '../core/faults/fault';
 import type { Vec2, Vec3 } from '../core/geometry/vec3';
 import type { Model } from '../core/model/model';
 import { prepare } from '../core/scene/prepare';
-import { roomAt } from '../core/cutting/room-at';
+import { roomAt } from '../core/room-at';
 import { alongPath } from '../core/sights/make/along-path';
 import { numbered } from '../core/sights/make/number';
 import { makeSights, SIGHT_FORMS, type SightForm } from '../core/sights/make/make-sights';

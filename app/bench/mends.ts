@@ -1,4 +1,5 @@
 import { removalsOf } from '../../core/proof/removals';
+import { flipped } from '../../core/sights/flipped';
 import { movedBy } from '../../core/sights/moved';
 import type { Sight } from '../../core/sights/sight';
 import type { ShownFinding } from '../data/drawn-sight';
@@ -16,8 +17,7 @@ export function mendsOf(sight: Sight, { mend }: ShownFinding): Mend[] {
     const millimetres = Math.round(mend.nudge * 1000);
     return ([['away', 1], ['nearer', -1]] as const).map(([way, sign]) => ({ words: `Move it ${millimetres} mm ${way}`, sight: movedBy(sight, sign * mend.nudge) })); // prettier-ignore
   }
-  if (mend.without === 'side')
-    return [{ words: 'Look to the other side', sight: { ...sight, look: sight.look === 'right' ? 'left' : 'right' } }];
+  if (mend.without === 'side') return [{ words: 'Look to the other side', sight: flipped(sight) }];
   const removal = removalsOf(sight).find(({ part }) => part === mend.without);
   return removal ? [{ words: `Draw it without ${removal.part}`, sight: removal.without }] : [];
 }

@@ -35,7 +35,6 @@ export function useSelection(sights: readonly ProjectSight[], shown: ProjectSigh
     isMany: all.length > 1,
     choose,
     chooseAll: (ids: readonly string[]) => setBeside(new Set(ids)),
-    alone: () => setBeside(new Set()),
   };
 }
 

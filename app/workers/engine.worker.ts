@@ -233,7 +233,7 @@ const engine = {
   makeOfRoom: (id: string, at: Vec3, taken: readonly string[]): Promise<Sight[]> =>
     plainly('this room', async () => {
       const { model, scene } = await open(id);
-      const { roomAt } = await import('../../core/cutting/room-at');
+      const { roomAt } = await import('../../core/room-at');
       return roomAt(model, scene, at, taken);
     }),
 

@@ -3,6 +3,7 @@ import type { Note } from '../faults/fault';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
+import { canFlip, flipped } from '../sights/flipped';
 import type { Sight } from '../sights/sight';
 import { removalsOf } from './removals';
 
@@ -21,7 +22,7 @@ export function emptyReason(model: Model, scene: Scene, sight: Sight): Note {
     const figure = part === 'depth' && typeof sight.depth === 'number' ? ` ${sight.depth}` : '';
     return { code: 'empty-drawing', facts: { part, reason: `${part}${figure} takes all away` } };
   }
-  if (sight.kind === 'section' && sight.path && shows({ ...sight, look: sight.look === 'right' ? 'left' : 'right' }))
+  if (canFlip(sight) && shows(flipped(sight)))
     return { code: 'empty-drawing', facts: { part: 'side', reason: 'its cut misses the model, which lies on the other side' } };
   return { code: 'empty-drawing', facts: { reason: 'nothing lies before this sight' } };
 }

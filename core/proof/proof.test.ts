@@ -120,7 +120,12 @@ describe('the proof of a drawing', () => {
       'trim 2',
     ],
     [{ depth: 1, limits: { left: 50 } }, 'limits left and depth takes all away', 'limits left and depth'],
-    [{ frame: { origin: [0, 3, 0], look: [0, 1, 0], up: [0, 0, 1], cut: true } }, 'nothing lies before this sight', undefined],
+    [
+      { frame: { origin: [0, 3, 0], look: [0, 1, 0], up: [0, 0, 1], cut: true } },
+      'its cut misses the model, which lies on the other side',
+      'side',
+    ],
+    [{ frame: { origin: [0, 3, 0], look: [0, 1, 0], up: [0, 0, 1], cut: true }, kind: 'elevation' }, 'nothing lies before this sight', undefined], // prettier-ignore
     [{ frame: undefined, path: [[-1, 3], [4, 3]], look: 'left' }, 'its cut misses the model, which lies on the other side', 'side'], // prettier-ignore
   ])('says why a drawing is empty, and can be drawn without that: %j', (more, reason, part) => {
     const sight = { ...frameSight([0, 1, 0], [0, 0, 1], [0, -5, 0]), ...more };

@@ -20,7 +20,7 @@ interface Props {
 }
 
 const DIFFERS = 'differs';
-type Figure = 'depth' | 'far' | 'height' | 'overhead';
+type Figure = 'depth' | 'far' | 'height';
 type Side = 'left' | 'right' | 'bottom' | 'top';
 
 /** The Slate of several sights: what they share as figures that change all of them, and *differs* where they do not. */

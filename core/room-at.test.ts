@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest';
-import type { Model } from '../model/model';
-import { prepare } from '../scene/prepare';
-import { ofRooms } from '../sights/make/of-rooms';
-import type { Sight } from '../sights/sight';
-import { box, modelOf, moved, prism, spun } from '../testing/solids';
+import type { Model } from './model/model';
+import { prepare } from './scene/prepare';
+import { ofRooms } from './sights/make/of-rooms';
+import type { Sight } from './sights/sight';
+import { box, modelOf, moved, prism, spun } from './testing/solids';
 import { roomAt } from './room-at';
 
 /** Two rooms of 4 by 3 by 2.4 m side by side with a wall of 0.2 between, turned; a bed and a column in the first. */
@@ -59,4 +59,19 @@ it('a round room is seen in its four main directions, as wide as it is', () => {
     expect(limits!.right!).toBeGreaterThan(5.9);
     expect(limits!.right!).toBeLessThan(6.001);
   }
+});
+
+it('in a model of a house of half a metre as in the house', () => {
+  const whole = house(17, false);
+  const small = { ...whole, positions: whole.positions.map((x) => x / 20), origin: [0, 0, 0] as const };
+  const at = placed(17, 1, 1, 1.2).map((x) => x / 20) as unknown as Parameters<typeof roomAt>[2];
+  const sizes = (sights: readonly Sight[], by: number) => sights.map(({ limits }) => [limits!.right!, limits!.top!].map((x) => +(x * by).toFixed(5))); // prettier-ignore
+  const made = roomAt(small, prepare(small), at);
+  const [plan] = made.filter((s) => s.kind === 'plan');
+  expect(sizes([plan!], 20)).toEqual(
+    sizes(
+      roomAt(whole, prepare(whole), placed(17, 1, 1, 1.2)).filter((s) => s.kind === 'plan'),
+      1,
+    ),
+  );
 });

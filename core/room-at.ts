@@ -1,19 +1,19 @@
-import { Fault } from '../faults/fault';
-import { tidyDirection } from '../geometry/tidy';
-import { faceContains, ringArea, ringContains, type Ring } from '../geometry/polygons';
-import type { Vec2, Vec3 } from '../geometry/vec3';
-import type { Model } from '../model/model';
-import { atModelSize } from '../scene/scale';
-import type { Scene } from '../scene/scene';
-import { numbered } from '../sights/make/number';
-import { roomOfSpace } from '../sights/make/of-rooms';
-import { roomOfWalls, sightsOfRoom, wallPiece, type Room } from '../sights/make/room-sights';
-import type { Sight } from '../sights/sight';
-import { viewsOf } from '../sights/views-of';
-import { cut } from './cut';
+import { Fault } from './faults/fault';
+import { tidyDirection } from './geometry/tidy';
+import { faceContains, ringArea, ringContains, type Ring } from './geometry/polygons';
+import type { Vec2, Vec3 } from './geometry/vec3';
+import type { Model } from './model/model';
+import { atModelSize } from './scene/scale';
+import type { Scene } from './scene/scene';
+import { numbered } from './sights/make/number';
+import { roomOfSpace } from './sights/make/of-rooms';
+import { roomOfWalls, sightsOfRoom, wallPiece, type Room } from './sights/make/room-sights';
+import type { Sight } from './sights/sight';
+import { shownParts } from './sights/shown';
+import { draw } from './draw';
 
 /** What stands in a room and does not bound it, by class. */
-const FURNISHES = /furni|sanitary|terminal|appliance|lamp|light|equipment|stair|railing|fitting|fixture|proxy|member|flow/i;
+const FURNISHES = /furni|sanitary|terminal|appliance|lamp|light|equipment|stair|railing|fitting|fixture|flow/i;
 /** Shorter sides of an outline are chamfers and noise of the cut, metres. */
 const NO_WALL = 1e-4;
 
@@ -49,17 +49,15 @@ function enclosedAt(model: Model, scene: Scene, at: Vec3): Room {
     .filter((name) => FURNISHES.test(name))
     .map((name) => ({ class: name, use: 'exclude' as const }));
   const plan: Sight = { kind: 'plan', number: '', name: '', frame: { origin: [origin[0], origin[1], at[2]], look: [0, 0, -1], up: [0, 1, 0], cut: true }, depth: 0, profile: true, show }; // prettier-ignore
-  const { views } = viewsOf(model, scene, plan);
   const [u, v] = [at[0] - origin[0], at[1] - origin[1]];
   const around: Ring[] = [];
-  for (const { regions } of cut(model, scene, views, { facesOnly: true }))
-    for (const { face, use } of regions) {
-      if (use === 'matter' && faceContains(face, u, v)) throw new Fault('room-open', { reason: 'the point lies in what stands there' });
-      around.push(...face.slice(1).filter((ring) => ringContains(ring, u, v)));
-    }
+  for (const { face, use } of draw(model, scene, plan, { cutOnly: true }).regions) {
+    if (use === 'matter' && faceContains(face, u, v)) throw new Fault('room-open', { reason: 'the point lies in what stands there' });
+    around.push(...face.slice(1).filter((ring) => ringContains(ring, u, v)));
+  }
   const [ring] = around.sort((a, b) => Math.abs(ringArea(a)) - Math.abs(ringArea(b)));
   if (!ring) throw new Fault('room-open', { reason: 'what stands around the point does not close' });
-  const [low, high] = clearAt(model, scene, views[0]!.shown, at);
+  const [low, high] = clearAt(model, scene, shownParts(model, plan), at);
   const corners = cornersOf(ring).map(([p, q]): Vec2 => [p + origin[0], q + origin[1]]);
   // the inside lies to the left of a ring that runs counter-clockwise
   const turn = ringArea(ring) > 0 ? 1 : -1;
@@ -90,7 +88,7 @@ function cornersOf(ring: Ring): Vec2[] {
   });
 }
 
-/** From what is below a point to what is above it: the levels of the nearest faces there. The point's own level where there is none. */
+/** From what is below a point to what is above it: the levels of the nearest faces there. Where there is none: the point's own level, or a metre above it. */
 function clearAt(model: Model, prepared: Scene, shown: Uint8Array, [x, y, z]: Vec3): readonly [number, number] {
   const { origin } = model;
   const { vertices, triangles, partTriangleStart } = atModelSize(prepared);
