@@ -1,5 +1,5 @@
 import { cos, sin } from '../geometry/trigonometry';
-import { tidyDirection, tidyLength } from '../geometry/tidy';
+import { tidyLength } from '../geometry/tidy';
 import type { Vec3 } from '../geometry/vec3';
 import type { Sight } from './sight';
 
@@ -23,7 +23,7 @@ export interface BoxFace {
 const LEAST = 0.01;
 
 /** The directions of a box's own axes. */
-function axesOf({ turn = 0 }: KeepBox): readonly [Vec3, Vec3, Vec3] {
+export function boxAxes({ turn = 0 }: KeepBox): readonly [Vec3, Vec3, Vec3] {
   const [c, s] = [cos((turn * Math.PI) / 180), sin((turn * Math.PI) / 180)];
   return [
     [c, s, 0],
@@ -40,7 +40,7 @@ const whereIs = (side: BoxSide) => {
 
 /** The six faces of a box, in the order of its sides. */
 export function boxFaces(box: KeepBox): BoxFace[] {
-  const axes = axesOf(box);
+  const axes = boxAxes(box);
   const { centre, size } = box;
   return BOX_SIDES.map((side) => {
     const { axis, sign } = whereIs(side);
@@ -74,42 +74,10 @@ export function boxAround([x0, y0, z0, x1, y1, z1]: readonly number[]): KeepBox 
 export function sideMoved(box: KeepBox, side: BoxSide, out: number): KeepBox {
   const { axis, sign } = whereIs(side);
   const by = Math.max(out, LEAST - box.size[axis]);
-  const way = axesOf(box)[axis];
+  const way = boxAxes(box)[axis];
   return {
     ...box,
     centre: box.centre.map((x, k) => tidyLength(x + (way[k]! * sign * by) / 2)) as unknown as Vec3,
     size: box.size.map((x, k) => (k === axis ? tidyLength(x + by) : x)) as unknown as Vec3,
   };
-}
-
-/** A sight of what is in a box, cut by one of its sides and bounded by the others. Seen from above it lies as the box does. */
-export function sightOfSide(box: KeepBox, side: BoxSide): Omit<Sight, 'number'> {
-  const { origin, normal } = boxFaces(box)[BOX_SIDES.indexOf(side)]!;
-  const { axis } = whereIs(side);
-  const [, back] = axesOf(box);
-  const [wide, high] = axis === 2 ? [box.size[0], box.size[1]] : [box.size[axis === 0 ? 1 : 0], box.size[2]];
-  return {
-    kind: side === 'top' ? 'plan' : side === 'bottom' ? 'ceiling plan' : 'section',
-    name: `Box from the ${side}`,
-    frame: {
-      origin: origin.map(tidyLength) as unknown as Vec3,
-      look: normal.map((x) => tidyDirection(-x)) as unknown as Vec3,
-      up: (axis === 2 ? back : [0, 0, 1]).map(tidyDirection) as unknown as Vec3,
-      cut: true,
-    },
-    depth: box.size[axis],
-    limits: { left: -wide / 2, right: wide / 2, bottom: -high / 2, top: high / 2 },
-  };
-}
-
-/** How far around an element its sights from all sides reach, metres: clear of the walls that it stands at. */
-const AROUND = 0.05;
-
-/**
- * What stands at one place, opened: a section from each of its four sides, cut by the sides of a box about it and no deeper than that.
- * @param bounds minima, then maxima
- */
-export function fromItsSides(name: string, bounds: readonly number[]): Omit<Sight, 'number'>[] {
-  const box = boxAround(bounds.map((x, k) => x + (k < 3 ? -AROUND : AROUND)));
-  return (['front', 'right', 'back', 'left'] as const).map((side) => ({ ...sightOfSide(box, side), name: `${name}, from the ${side}` }));
 }

@@ -38,8 +38,12 @@ const WORDS: Readonly<Record<Arrangement, string>> = { kind: 'kind', group: 'own
 /** How the Register was arranged last in this browser. */
 const KEPT = 'register-by';
 function keptArrangement(): Arrangement {
-  const kept = localStorage.getItem(KEPT) as Arrangement;
-  return ARRANGEMENTS.includes(kept) ? kept : 'kind';
+  try {
+    const kept = localStorage.getItem(KEPT) as Arrangement;
+    return ARRANGEMENTS.includes(kept) ? kept : 'kind';
+  } catch {
+    return 'kind';
+  }
 }
 
 /** The Register: all sights under headings, each with its number, name, scale and state in words. */
@@ -109,8 +113,12 @@ export function Register(props: Props) {
             value={by}
             options={ARRANGEMENTS.map((own) => [own, WORDS[own]])}
             onChange={(to) => {
-              localStorage.setItem(KEPT, to);
               setBy(to);
+              try {
+                localStorage.setItem(KEPT, to);
+              } catch {
+                // a full store: it is kept for this visit
+              }
             }}
           />
         </div>

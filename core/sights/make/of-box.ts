@@ -1,0 +1,36 @@
+import { tidyDirection, tidyLength } from '../../geometry/tidy';
+import type { Vec3 } from '../../geometry/vec3';
+import { boxAround, boxAxes, boxFaces, type BoxSide, type KeepBox } from '../keep-box';
+import type { Sight } from '../sight';
+
+/** A sight of what is in a box, cut by one of its sides and bounded by the others. Seen from above it lies as the box does. */
+export function sightOfSide(box: KeepBox, side: BoxSide): Omit<Sight, 'number'> {
+  const { origin, normal } = boxFaces(box).find((face) => face.side === side)!;
+  const [, back] = boxAxes(box);
+  const axis = side === 'top' || side === 'bottom' ? 2 : side === 'right' || side === 'left' ? 0 : 1;
+  const [wide, high] = axis === 2 ? [box.size[0], box.size[1]] : [box.size[axis === 0 ? 1 : 0], box.size[2]];
+  return {
+    kind: side === 'top' ? 'plan' : side === 'bottom' ? 'ceiling plan' : 'section',
+    name: `Box from the ${side}`,
+    frame: {
+      origin: origin.map(tidyLength) as unknown as Vec3,
+      look: normal.map((x) => tidyDirection(-x)) as unknown as Vec3,
+      up: (axis === 2 ? back : [0, 0, 1]).map(tidyDirection) as unknown as Vec3,
+      cut: true,
+    },
+    depth: box.size[axis],
+    limits: { left: -wide / 2, right: wide / 2, bottom: -high / 2, top: high / 2 },
+  };
+}
+
+/** How far around an element its sights from all sides reach, metres: clear of the walls that it stands at. */
+const AROUND = 0.05;
+
+/**
+ * What stands at one place, opened: a section from each of its four sides, cut by the sides of a box about it and no deeper than that.
+ * @param bounds minima, then maxima
+ */
+export function fromItsSides(name: string, bounds: readonly number[]): Omit<Sight, 'number'>[] {
+  const box = boxAround(bounds.map((x, k) => x + (k < 3 ? -AROUND : AROUND)));
+  return (['front', 'right', 'back', 'left'] as const).map((side) => ({ ...sightOfSide(box, side), name: `${name}, from the ${side}` }));
+}
