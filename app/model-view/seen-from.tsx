@@ -30,7 +30,7 @@ export function SeenFrom({ stand, trueNorth: [x, y], onStand, onWhole, onSight, 
   const from = (next: number, up: number) => onStand({ round: next + north, up });
   const side = SIDES.find(([, at]) => Math.abs(((round - at + 540) % 360) - 180) < 0.5);
   return (
-    <div className="absolute bottom-2 left-3 flex items-center gap-2 bg-sheet/90 px-1 text-graphite">
+    <div className="absolute bottom-2 left-3 flex max-w-[calc(100%-24px)] flex-wrap items-center gap-x-2 gap-y-1 bg-sheet/90 px-1 text-graphite">
       Seen from
       <span className="seg" role="group" aria-label="Seen from">
         {SIDES.map(([name, at]) => (
