@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import type { Sight } from '../core/sights/sight';
-import { choose, drawn, drop, openDemo, row, test } from './support';
+import { choose, drawn, drop, openDemo, restingAt, row, test } from './support';
 
 /** A sight as it is kept. */
 const keptSight = (page: Page, number: string) =>
@@ -246,8 +246,7 @@ test('in few acts: a detail of a corner at 1:5, the elevation of a face, a limit
   const [from, to] = (await keptSight(page, 'S-03')).sight.path!;
   // one side of its limits is taken where it stands and put elsewhere
   const before = (await keptSight(page, 'S-03')).sight.limits!;
-  const handle = (await page.locator('[data-limit=right]').boundingBox())!;
-  const hold = [handle.x + handle.width / 2, handle.y + handle.height / 2] as const;
+  const hold = await restingAt(page.locator('[data-limit=right]'));
   await page.mouse.move(...hold);
   await page.mouse.down();
   await page.keyboard.down('Alt');

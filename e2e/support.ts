@@ -49,7 +49,26 @@ export async function drop(page: Page, name: string, bytes: Buffer, ...more: rea
 export async function drawn(page: Page, number: string): Promise<void> {
   await expect(row(page, number)).toContainText('current');
   await expect(row(page, number)).not.toContainText('drawing');
+  await expect(page.getByRole('img', { name: new RegExp(`^Drawing ${number} `) })).toBeVisible();
   await expect.poll(() => inkOf(page)).toBeGreaterThan(20);
+}
+
+/** The middle of what is to be taken by hand, once it stands still: a drawing that has just come is fitted first. */
+export async function restingAt(taken: Locator): Promise<readonly [number, number]> {
+  let before = '';
+  await expect
+    .poll(
+      async () => {
+        const now = JSON.stringify(await taken.boundingBox());
+        const isResting = now === before && now !== 'null';
+        before = now;
+        return isResting;
+      },
+      { intervals: [200] },
+    )
+    .toBe(true);
+  const { x, y, width, height } = (await taken.boundingBox())!;
+  return [x + width / 2, y + height / 2];
 }
 
 /** Dark pixels of the Drawing, as its canvas has them. */

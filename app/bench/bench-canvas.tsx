@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Panel, PanelGroup } from 'react-resizable-panels';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { KeepBackground } from '../backgrounds/use-backgrounds';
@@ -10,7 +11,6 @@ import type { ExportFormat } from '../jobs/export-drawings';
 import type { useCommands } from '../project/use-commands';
 import { CanvasHead } from './drawing/canvas-head';
 import { DrawingPane } from './drawing/drawing-pane';
-import { KeyChanges } from './key/key-changes';
 import { KeyPane } from './key/key-pane';
 import type { useKey } from './key/use-key';
 import type { Outlines } from './key/use-outlines';
@@ -24,6 +24,8 @@ import { UnitQuestion } from './unit-question';
 import type { Draft } from './use-draft';
 import type { useSightActs } from './use-sight-acts';
 import type { useFitting, useView } from './use-view';
+
+const KeyChanges = lazy(() => import('./key/key-changes'));
 
 interface Props {
   readonly project: Project;
@@ -102,6 +104,7 @@ export function BenchCanvas(props: Props) {
               onBackground={keepBackground}
               area={acts.asked.area}
               face={acts.asked.facing?.drawing ?? null}
+              tilt={acts.asked.tilting}
               onStop={acts.asked.stop}
               mends={mends}
               onMend={onMend}
@@ -143,15 +146,17 @@ export function BenchCanvas(props: Props) {
               onDraft={draft.show}
               onChange={draft.change}
             />
-            <KeyChanges
-              project={project}
-              model={model}
-              frame={keyFrame}
-              isElevation={shownInKey.isElevation}
-              view={view}
-              size={keySize}
-              onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
-            />
+            <Suspense>
+              <KeyChanges
+                project={project}
+                model={model}
+                frame={keyFrame}
+                isElevation={shownInKey.isElevation}
+                view={view}
+                size={keySize}
+                onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
+              />
+            </Suspense>
           </div>
         </Panel>
       </PanelGroup>

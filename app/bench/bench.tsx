@@ -48,7 +48,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
   const [store] = useState(() => new PointerStore());
   const firstField = useRef<HTMLInputElement>(null);
 
-  const draft = useDraft(kept, commands);
+  const draft = useDraft(model, kept, commands);
   const { scale } = draft;
   const selected = useMemo(() => kept && { ...kept, scale }, [kept, scale]);
   const { sight, change } = draft;

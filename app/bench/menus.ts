@@ -4,9 +4,9 @@ import type { ManyActs } from './use-many-acts';
 
 /** What of all that the Bench can do is offered where, by its name. */
 const MENUS = {
-  drawing: ['detail', 'face', 'finding', 'whole', 'paper', 'dxf', 'svg', 'pdf'],
-  key: ['section', 'perspective', 'face', 'room', 'jog', 'straighten', 'turn', 'flip', 'whole'],
-  row: ['copy', 'turn', 'flip', 'dxf', 'svg', 'pdf', 'remove'],
+  drawing: ['detail', 'face', 'tilt', 'finding', 'whole', 'paper', 'dxf', 'svg', 'pdf'],
+  key: ['section', 'perspective', 'face', 'room', 'jog', 'straighten', 'turn', 'tilt', 'flip', 'whole'],
+  row: ['copy', 'turn', 'tilt', 'flip', 'dxf', 'svg', 'pdf', 'remove'],
 } as const;
 
 export type Menus = Readonly<Record<keyof typeof MENUS, readonly Doable[]>>;

@@ -71,6 +71,24 @@ export function keyFrameOf(model: ModelInfo, sight: Sight | null): KeyFrame {
   return { origin: [origin[0], origin[1]], right: r, look: [-r[1], r[0]] };
 }
 
+/** The line in which a plane meets a level of the model: the point of it at a place along the picture's horizontal; null of a plane that lies level. */
+export function traceOf({ origin, look, right }: Frame, level: number): { readonly at: (u: number) => Vec2 } | null {
+  const flat = Math.hypot(look[0], look[1]);
+  if (flat < 1e-6) return null;
+  const k = (-look[2] * (level - origin[2])) / flat ** 2;
+  const [x, y] = [origin[0] + look[0] * k, origin[1] + look[1] * k];
+  const way: Vec2 = [look[1] / flat, -look[0] / flat];
+  // where the horizontal of the picture is not level, a metre of it is longer along the line
+  const along = way[0] * right[0] + way[1] * right[1];
+  const first = (x - origin[0]) * right[0] + (y - origin[1]) * right[1] + (level - origin[2]) * right[2];
+  return {
+    at: (u) => {
+      const t = Math.abs(along) < 1e-6 ? u : (u - first) / along;
+      return [x + way[0] * t, y + way[1] * t];
+    },
+  };
+}
+
 export const toKey = (k: KeyFrame, [x, y]: Vec2): Vec2 => {
   const dx = x - k.origin[0],
     dy = y - k.origin[1];

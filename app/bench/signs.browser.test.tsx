@@ -16,7 +16,7 @@ beforeEach(() => vi.clearAllMocks());
 const signs = (sight: Sight) =>
   render(
     <svg width={800} height={600} style={{ position: 'fixed', left: 0, top: 0 }}>
-      <KeySigns model={shedInfo()} matter={[]} {...{ sight, frame, view, size, onGrip }} />
+      <KeySigns model={shedInfo()} matter={[]} {...{ sight, frame, view, size, onGrip }} level={1.2} />
     </svg>,
   );
 const press = (target: Element) => target.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
@@ -64,4 +64,15 @@ it('limits have a handle in the middle of each side, at what is drawn where noth
   press(handle('right'));
   expect(onTake).toHaveBeenCalledExactlyOnceWith('right');
   expect([...screen.container.querySelectorAll('path')].map((line) => line.getAttribute('d'))).toEqual(['M100 200V350', 'M100 200H750']);
+});
+
+it('a section whose plane is tilted shows the line in which it meets the plan, between its limits, and by how much it is tilted', async () => {
+  // it rises by 45 degrees to the back: 1.2 m up it stands 1.2 m farther back
+  const frame = { origin: [0, 0, 0], look: [0, 1, -1], up: [0, 1, 1], cut: true } as const;
+  const screen = await signs({ kind: 'section', number: 'S-01', name: '', frame, limits: { left: -2, right: 4 }, depth: 2 });
+  const line = screen.container.querySelector('[data-testid=grip-line]')!;
+  expect(line.getAttribute('d')).toBe('M300 240L600 240');
+  expect(screen.container.textContent).toContain('S-01 45.0°');
+  press(line);
+  expect(onGrip).toHaveBeenCalledExactlyOnceWith('line', expect.anything());
 });

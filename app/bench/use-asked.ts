@@ -19,6 +19,7 @@ import { joggedAt } from '../../core/sights/jogs';
 import { newDetail, newPerspective, newRow, newSection } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { squared } from './sight-geometry';
+import type { Tilt } from './tilt/start-tilt';
 import type { Draft } from './use-draft';
 import type { ManyActs } from './use-many-acts';
 
@@ -38,6 +39,7 @@ type Held =
   // an area, or a turn, is one of the sight that it was asked of
   | { readonly kind: 'area'; readonly sight: string; readonly tool: AreaTool }
   | { readonly kind: 'turn'; readonly sight: string; readonly tool: TurnTool }
+  | ({ readonly kind: 'tilt'; readonly sight: string } & Tilt)
   | { readonly kind: 'jog'; readonly sight: string; readonly tool: PointsTool };
 
 export interface AskedSetup {
@@ -152,6 +154,21 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
     });
     setHeld({ kind: 'turn', sight: selected.id, tool });
   };
+  const tilt = async () => {
+    if (!selected || !sight) return;
+    onPlacing();
+    const { startTilt } = await import('./tilt/start-tilt');
+    const begun = startTilt({
+      ...{ model, sight, floor: floorInKey(), onShow: show },
+      onDone: (turnOne) => {
+        stop();
+        if (many) many.change(turnOne, 'Turn');
+        else change(turnOne(sight), `Turn of ${sight.number}`);
+      },
+    });
+    if (!begun) return onFault(`${sight.number} cannot be tilted: a ceiling plan lies level, and a line with steps stands upright.`);
+    setHeld({ kind: 'tilt', sight: selected.id, ...begun });
+  };
   const jog = () => {
     if (!selected || !sight?.path) return onFault('A section alone steps aside.');
     const { path } = sight;
@@ -168,21 +185,22 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
     });
     setHeld({ kind: 'jog', sight: selected.id, tool });
   };
-  const tool = asked && 'tool' in asked ? asked.tool : null;
+  const tool = !asked ? null : 'tool' in asked ? asked.tool : asked.kind === 'tilt' ? asked.tilting : null;
   return {
     placing: asked?.kind === 'points' ? asked : null,
     area: asked?.kind === 'area' ? asked.tool : null,
     facing: asked?.kind === 'face' ? asked : null,
     rooming: asked?.kind === 'room' ? asked.tool : null,
+    tilting: asked?.kind === 'tilt' ? asked : null,
     turning: asked?.kind === 'turn' ? asked.tool : null,
     jogging: asked?.kind === 'jog' ? asked.tool : null,
     /** What the hand does in the Key; null where nothing is asked of it there. */
-    keyTool: asked?.kind === 'face' ? asked.key : asked && asked.kind !== 'area' ? asked.tool : null,
+    keyTool: asked && 'key' in asked ? asked.key : asked && asked.kind !== 'area' ? asked.tool : null,
     isAsked: asked !== null,
     /** Whether it is asked of the plan in the Key. */
     isInKey: asked !== null && asked.kind !== 'area',
     row: { every: (every: number) => setHeld((own) => (own?.kind === 'points' ? { ...own, every } : own)), make: makeRow },
-    ask: { section: () => points('section'), row, perspective: () => points('perspective'), detail: area, face, room, turn, jog },
+    ask: { section: () => points('section'), row, perspective: () => points('perspective'), detail: area, face, room, turn, tilt: () => void tilt(), jog },
     /** Puts the tool in hand away, if it has nothing to take back. */
     back: () => void ((tool && 'back' in tool && tool.back()) || stop()),
     stop,

@@ -9,6 +9,7 @@ interface Actions {
   readonly create: (choice: NewSightChoice) => void;
   readonly copy: () => void;
   readonly turnAbout: () => void;
+  readonly tilt: () => void;
   readonly jog: () => void;
   readonly straighten: () => void;
   readonly remove: () => void;
@@ -53,6 +54,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
   useHotkeys('x', actions.flip, on);
   useHotkeys('g', actions.jog, { ...on, enabled: free && !isDrawing && selected?.sight.path !== undefined });
   useHotkeys('t', actions.turnAbout, { ...on, enabled: free && !isDrawing && selected !== null });
+  useHotkeys('shift+t', actions.tilt, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('mod+d', actions.copy, { ...on, enabled: free && !isDrawing && selected !== null });
   useHotkeys('q', actions.plant, on);
   useHotkeys('j', actions.nextFinding, on);
@@ -104,6 +106,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
       ? [
           command('detail', 'Detail of an area of this sight', () => actions.create('detail'), 'N D'),
           command('turn', `Turn ${selected.sight.number} about a point`, actions.turnAbout, 'T'),
+          command('tilt', `Turn ${selected.sight.number} about an axis`, actions.tilt, 'Shift T'),
           ...(selected.sight.path
             ? [
                 command('jog', `Let ${selected.sight.number} step aside`, actions.jog, 'G'),

@@ -1,11 +1,13 @@
 import { useState } from 'react';
+import { withDerivedName } from '../../core/sights/make/derived-name';
 import type { Sight } from '../../core/sights/sight';
+import type { ModelInfo } from '../data/database';
 import type { ProjectSight } from '../data/project';
 import { patchOf } from '../data/sight-patch';
 import type { useCommands } from '../project/use-commands';
 
 /** The selected sight as the hand has it: what is kept, until something of it is moved or typed and the keeping has ended. */
-export function useDraft(selected: ProjectSight | null, { send, last }: ReturnType<typeof useCommands>) {
+export function useDraft(model: ModelInfo, selected: ProjectSight | null, { send, last }: ReturnType<typeof useCommands>) {
   const [inHand, setInHand] = useState<{ readonly id: string; readonly sight?: Sight; readonly scale?: number } | null>(null);
   const saved = selected?.sight ?? null;
   // what was kept is the truth again once it has changed, or once a change was refused
@@ -22,8 +24,9 @@ export function useDraft(selected: ProjectSight | null, { send, last }: ReturnTy
     scale: own?.scale ?? selected?.scale ?? 100,
     /** Shows it without keeping it: the hand is still at it. */
     show: (sight: Sight) => selected && setInHand({ ...own, id: selected.id, sight }),
-    change: (next: Sight, label: string, goesOn = false) => {
+    change: (to: Sight, label: string, goesOn = false) => {
       if (!selected) return;
+      const next = withDerivedName(model, selected.sight, to);
       setInHand({ ...own, id: selected.id, sight: next });
       void send({ intent: 'change sight', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
     },

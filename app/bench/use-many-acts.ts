@@ -1,5 +1,6 @@
-import type { Vec2 } from '../../core/geometry/vec3';
-import { movedBy } from '../../core/sights/moved';
+import type { Vec2, Vec3 } from '../../core/geometry/vec3';
+import { withDerivedName } from '../../core/sights/make/derived-name';
+import { movedBy, shiftedBy } from '../../core/sights/moved';
 import { canTurn, turned } from '../../core/sights/turned';
 import { flipped } from '../../core/sights/flipped';
 import type { Sight } from '../../core/sights/sight';
@@ -23,17 +24,18 @@ interface Setup {
 /** What is done with all selected sights at once: each act is one step that can be undone. */
 export function useManyActs({ project, model, all, send, onSelect, onChosen }: Setup) {
   const these = all.length === 1 ? all[0]!.sight.number : `${all.length} sights`;
-  const keep = (label: string, changes: readonly SightChange[]) => {
-    if (changes.length) void send({ intent: 'change sights', label, changes });
+  const keep = (label: string, changes: readonly SightChange[], goesOn = false) => {
+    if (changes.length) void send({ intent: 'change sights', label, changes, goesOn });
   };
   /** Only fields that change are written. */
-  const change = (make: (sight: Sight) => Sight, word: string) =>
+  const change = (make: (sight: Sight) => Sight, word: string, goesOn = false) =>
     keep(
       `${word} of ${these}`,
       all.flatMap(({ id, sight }) => {
         const next = make(sight);
-        return next === sight ? [] : [{ id, patch: patchOf(sight, next) }];
+        return next === sight ? [] : [{ id, patch: patchOf(sight, withDerivedName(model, sight, next)) }];
       }),
+      goesOn,
     );
   return {
     these,
@@ -42,6 +44,8 @@ export function useManyActs({ project, model, all, send, onSelect, onChosen }: S
     scale: (scale: number) => keep(`Scale of ${these}`, all.map(({ id }) => ({ id, scale }))), // prettier-ignore
     /** Along the direction in which each looks, metres. */
     move: (by: number) => change((sight) => movedBy(sight, by), 'Move'),
+    /** All by the same, in space, metres. */
+    shift: (by: Vec3, isHeld: boolean) => change((sight) => (sight.kind === 'axonometric' ? sight : shiftedBy(sight, by)), 'Move', isHeld),
     turn: (centre: Vec2, by: number) => change((sight) => (canTurn(sight) ? turned(model, sight, centre, by) : sight), 'Turn'),
     flip: () => change(flipped, 'Other side'),
     signs: (hidesSign: boolean, of: readonly ProjectSight[] = all) =>

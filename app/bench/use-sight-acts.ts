@@ -1,4 +1,4 @@
-import { dot, type Vec2 } from '../../core/geometry/vec3';
+import { dot, type Vec3 } from '../../core/geometry/vec3';
 import { pool } from '../workers/pool';
 import { usualScale } from '../figures/usual-scale';
 import type { Sight } from '../../core/sights/sight';
@@ -7,10 +7,10 @@ import type { ProjectSight } from '../data/project';
 import type { Send } from '../project/use-commands';
 import type { NewSightChoice } from './register/new-sight-menu';
 import type { BoxSide } from '../../core/sights/keep-box';
-import { copiesOf, newFromItsSides, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
-import { roundPoint } from '../../core/geometry/tidy';
+import { copiesOf, newOfSide, newPictorial, plansForStoreys } from './register/new-sights';
 import { frameOf, type KeyFrame } from './sight-geometry';
 import { canFlip, flipped } from '../../core/sights/flipped';
+import { shiftedBy } from '../../core/sights/moved';
 import { straightened } from '../../core/sights/jogs';
 import { useAsked, type AskedSetup } from './use-asked';
 
@@ -111,14 +111,25 @@ export function useSightActs(setup: Setup) {
       if (selected?.sight.keepBox) add(`Sight of the box, ${side}`, [newOfSide(project, selected, side)]);
     },
     /** An element with all that it is put together with, opened from its four sides. */
-    fromItsSides: (element: string) => {
-      const made = newFromItsSides(project, model, element);
-      if (made.length) add(`${made[0]!.sight.name.replace(/, from .*$/, '')} from its four sides`, made);
+    fromItsSides: async (element: string) => {
+      try {
+        const taken = sights.map((s) => s.sight.number);
+        const made = await pool.live.run((engine) => engine.makeFromItsSides(model.id, element, taken));
+        const scale = usualScale(model.bounds);
+        add(`${made[0]!.name.replace(/, from .*$/, '')} from its four sides`, made.map((own) => ({ id: crypto.randomUUID(), scale, sight: own }))); // prettier-ignore
+      } catch (error) {
+        onFault((error as Error).message);
+      }
     },
     /** Turns the sight about a point of the plan. */
     turnAbout: () => {
       asked.stop();
       asked.ask.turn();
+    },
+    /** Turns the sight about any axis. */
+    tilt: () => {
+      asked.stop();
+      asked.ask.tilt();
     },
     /** Has the line of a section step aside at a place. */
     jog: () => {
@@ -142,14 +153,15 @@ export function useSightActs(setup: Setup) {
       if (setup.many) return setup.many.flip();
       if (sight && canFlip(sight)) change(flipped(sight), `Other side of ${sight.number}`);
     },
-    /** Moves the line along and square to itself, or a plan up and down; metres. */
+    /** Moves what is selected along the line of the shown sight and square to it, under a plan up and down; metres. */
     nudge: (along: number, away: number, isHeld: boolean) => {
-      if (sight?.path) {
-        const [r, l] = [keyFrame.right, keyFrame.look];
-        const move = ([x, y]: Vec2): Vec2 => roundPoint([x + r[0] * along + l[0] * away, y + r[1] * along + l[1] * away]);
-        change({ ...sight, path: sight.path.map(move) }, `Move ${sight.number}`, isHeld);
-      } else if (sight?.kind === 'plan' && sight.height !== undefined && away)
-        change({ ...sight, height: Math.round((sight.height + away) * 1e6) / 1e6 }, `Height of ${sight.number}`, isHeld);
+      if (!sight || sight.kind === 'axonometric') return;
+      const [r, l] = [keyFrame.right, keyFrame.look];
+      const isLevel = sight.kind === 'plan' || sight.kind === 'ceiling plan';
+      const by: Vec3 = isLevel ? [0, 0, away] : [r[0] * along + l[0] * away, r[1] * along + l[1] * away, 0];
+      if (setup.many) return setup.many.shift(by, isHeld);
+      const to = shiftedBy(sight, by);
+      if (to !== sight) change(to, `${isLevel ? 'Height of' : 'Move'} ${sight.number}`, isHeld);
     },
     step: (by: 1 | -1) => {
       const next = sights[sights.findIndex((s) => s.id === selected?.id) + by];

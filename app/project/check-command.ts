@@ -39,6 +39,7 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
       .items(Joi.object({ id: key.required(), patch, scale, filing: Joi.object(filing).min(1) }))
       .min(1)
       .required(),
+    goesOn: Joi.boolean(),
   },
   'remove sights': { ids: Joi.array().items(key).required() },
   background: { id: key.required(), background: Joi.object().allow(null).required() },

@@ -43,7 +43,7 @@ interface Fields {
   /** `goesOn`: a key that is held down makes one step. */
   'change sight': { readonly id: string; readonly patch?: SightPatch; readonly scale?: number; readonly goesOn?: boolean };
   /** Several at once: one step. */
-  'change sights': { readonly changes: readonly SightChange[] };
+  'change sights': { readonly changes: readonly SightChange[]; readonly goesOn?: boolean };
   'remove sights': { readonly ids: readonly string[] };
   background: { readonly id: string; readonly background: Background | null };
   files: { readonly files: FileForms };

@@ -237,6 +237,14 @@ const engine = {
       return roomAt(model, scene, at, taken);
     }),
 
+  /** An element opened from its four sides. */
+  makeFromItsSides: (id: string, element: string, taken: readonly string[]): Promise<Sight[]> =>
+    plainly('this element', async () => {
+      const { model, scene } = await open(id);
+      const { fromItsSides } = await import('../../core/sights/make/from-its-sides');
+      return fromItsSides(model, scene, element, taken);
+    }),
+
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);

@@ -5,12 +5,16 @@ const DEGREE = Math.PI / 180;
 /** A face stands upright when its normal is this level. */
 export const LEVEL = 0.01;
 
-/** The direction in plan, modulo a right angle, that has most upright face area; radians, counted in steps of a tenth of a degree; null where no face stands upright. */
-export function mainAngle(scene: Scene): number | null {
+/**
+ * The direction in plan, modulo a right angle, that has most upright face area; radians, counted in steps of a tenth of a degree; null
+ * where no face stands upright.
+ * @param counts which triangles count: all where nothing is said
+ */
+export function mainAngle(scene: Scene, counts: (triangle: number) => boolean = () => true): number | null {
   const bins = new Float64Array(900);
   const { normals, triangles } = scene;
   for (let t = 0; t < triangles.length / 3; t++) {
-    if (Math.abs(normals[t * 3 + 2]!) > LEVEL) continue;
+    if (Math.abs(normals[t * 3 + 2]!) > LEVEL || !counts(t)) continue;
     const degrees = (atan2(normals[t * 3 + 1]!, normals[t * 3]!) / DEGREE + 720) % 90;
     bins[Math.round(degrees * 10) % 900]! += areaOf(scene, t);
   }

@@ -19,3 +19,15 @@ export function movedBy(sight: Sight, by: number): Sight {
   }
   return sight.height === undefined ? sight : { ...sight, height: tidyLength(sight.height + (sight.kind === 'plan' ? -by : by)) };
 }
+
+/**
+ * A sight moved in space, metres. What hangs on a storey moves up and down alone, what runs along a line in plan in plan alone, and what
+ * is told by a direction stays.
+ */
+export function shiftedBy(sight: Sight, by: Vec3): Sight {
+  const point = (p: Vec3): Vec3 => p.map((x, k) => tidyLength(x + by[k]!)) as unknown as Vec3;
+  if (sight.frame) return { ...sight, frame: { ...sight.frame, origin: point(sight.frame.origin) } };
+  if (sight.eye && sight.target) return { ...sight, eye: point(sight.eye), target: point(sight.target) };
+  if (sight.path) return by[0] || by[1] ? { ...sight, path: sight.path.map(([x, y]) => roundPoint([x + by[0], y + by[1]])) } : sight;
+  return sight.height === undefined || !by[2] ? sight : { ...sight, height: tidyLength(sight.height + by[2]) };
+}

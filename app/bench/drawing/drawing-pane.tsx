@@ -1,4 +1,4 @@
-import { memo, useEffect, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { titled } from '../../../core/drafting/graphic';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
@@ -17,7 +17,6 @@ import { DrawingNotes, type Trouble } from './drawing-notes';
 import { LimitDrag } from './limit-drag';
 import { LimitHandles } from './limit-handles';
 import { PlaneDrag } from '../removing/plane-drag';
-import { PlaneHandles } from '../removing/plane-handles';
 import { pictureOf } from '../sight-geometry';
 import { EitherTool } from '../../board/either-tool';
 import { PickArea } from './pick-area';
@@ -29,6 +28,7 @@ import type { Mend } from '../mends';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 import { useHand } from '../plumb/use-hand';
 import { useHit } from '../plumb/use-hit';
+import type { Asked } from '../use-asked';
 import { RightClick, type Doable } from '../../ui/right-click';
 import { useGestures } from '../../board/use-gestures';
 import type { AreaTool } from '../../board/area-tool';
@@ -56,6 +56,8 @@ interface Props {
   readonly area: AreaTool | null;
   /** A face is asked for. */
   readonly face: PlaceTool | null;
+  /** The sight is turned about an axis. */
+  readonly tilt: Asked['tilting'];
   readonly onStop: () => void;
   /** What mends a finding in one step. */
   readonly mends: (finding: ShownFinding) => readonly Mend[];
@@ -67,6 +69,9 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
+const PlaneHandles = lazy(() => import('../removing/plane-handles'));
+const TiltAbout = lazy(() => import('../tilt/tilt-about'));
+const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane(props: Props) {
@@ -86,6 +91,7 @@ export function DrawingPane(props: Props) {
     onBackground,
     area,
     face,
+    tilt,
     onStop,
     mends,
     onMend,
@@ -103,7 +109,7 @@ export function DrawingPane(props: Props) {
   const [limits] = useState(() => new LimitDrag());
   const [planes] = useState(() => new PlaneDrag());
   const [handles] = useState(() => new EitherTool([limits, planes]));
-  const tool: Tool = backgrounds.tool ?? face ?? area ?? handles;
+  const tool: Tool = backgrounds.tool ?? face ?? area ?? tilt?.drawing ?? handles;
   const picture = useMemo(() => sight && pictureOf(model, sight), [model, sight]);
   useEffect(() => {
     limits.follow({ sight, onDraft, onChange });
@@ -176,19 +182,31 @@ export function DrawingPane(props: Props) {
             onCancel={onStop}
           />
         )}
+        {tilt && (
+          <Suspense>
+            <TiltAbout tilting={tilt.tilting} onCancel={onStop} />
+            {picture && <TiltAxis tilting={tilt.tilting} toPane={(point) => toPane(picture.placeOf(point))} />}
+          </Suspense>
+        )}
         {sight && live.drawn && !live.drawn.isEmpty && tool === handles && (
           <LimitHandles {...{ sight, view, size }} bounds={live.drawn.bounds} onTake={(side) => limits.take(side)} />
         )}
-        {sight && picture && tool === handles && (
-          <PlaneHandles
-            {...{ sight, size }}
-            look={picture.look}
-            toPane={(point) => toPane(picture.placeOf(point))}
-            onTake={(grip) => planes.take(grip)}
-          />
+        {picture && (sight?.trims?.length || sight?.keepBox) && tool === handles && (
+          <Suspense>
+            {' '}
+            <PlaneHandles
+              {...{ sight, size }}
+              look={picture.look}
+              toPane={(point) => toPane(picture.placeOf(point))}
+              onTake={(grip) => planes.take(grip)}
+            />
+          </Suspense>
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
-        <DrawingNotes {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }} isAsked={area !== null || face !== null} />
+        <DrawingNotes
+          {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }}
+          isAsked={area !== null || face !== null || tilt !== null}
+        />
       </div>
     </RightClick>
   );

@@ -1,4 +1,5 @@
 import { beforeEach, expect, it, vi } from 'vitest';
+import { frameFrom } from '../../../core/geometry/frame';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import type { BenchView } from '../../board/view';
@@ -16,7 +17,8 @@ let drag: GripDrag;
 beforeEach(() => {
   vi.clearAllMocks();
   view = { u: 0, v: 0, zoom: 40, keyV: 5 };
-  setup = { sight: section, keyFrame, mainAngle: 0, setView: (change) => (view = change(view)), onDraft, onChange };
+  const planeOf = ({ frame }: Sight) => frameFrom(frame!.origin, frame!.look, frame!.up);
+  setup = { sight: section, keyFrame, planeOf, level: 1.2, mainAngle: 0, setView: (change) => (view = change(view)), onDraft, onChange };
   drag = new GripDrag();
   drag.follow(setup);
 });
@@ -103,4 +105,18 @@ it('moves a leg of a line that steps aside square to itself, an end along its le
   drag.follow({ ...setup, sight: view });
   dragged('eye', [0, 0], [1, -2]);
   expect(onChange).toHaveBeenLastCalledWith({ ...view, eye: [3, -1, 1.6] }, 'Eye of V-01');
+});
+
+it('a plane that is tilted is moved by the line in which it meets the plan, and stands where that is snapped to', () => {
+  // it rises to the back at 45 degrees: at the level of the plan, 1.2 m up, it is met 1.2 m farther back
+  const own: Sight = { ...section, path: undefined, look: undefined, frame: { origin: [2, 1, 0], look: [0, 1, -1], up: [0, 1, 1], cut: true } }; // prettier-ignore
+  drag.follow({ ...setup, sight: own });
+  drag.take('line', plan([3, 1.2]));
+  drag.move(place([3.4, 1.7]));
+  drag.letGo();
+  expect(onChange.mock.lastCall![0].frame!.origin).toEqual([2, 1.5, 0]);
+  drag.take('line', plan([3, 1.25]));
+  drag.move({ ...place([5, 4.2]), snap: { at: plan([5, 4.2]), words: 'corner' } });
+  drag.letGo();
+  expect(onChange.mock.lastCall![0].frame!.origin).toEqual([2, 4, 0]);
 });

@@ -4,13 +4,18 @@ import type { Place, Tool } from '../../board/tool';
 import type { BenchView } from '../../board/view';
 import { endMoved, legMoved } from '../../../core/sights/jogs';
 import { roundPoint } from '../../../core/geometry/tidy';
-import { lineOf, squared, toKey, withLine, type KeyFrame } from '../sight-geometry';
+import { shiftedBy } from '../../../core/sights/moved';
+import type { Frame } from '../../../core/geometry/frame';
+import { lineOf, squared, toKey, traceOf, withLine, type KeyFrame } from '../sight-geometry';
 import type { Grip } from './sign';
 
 /** What the hand works on, as it is at the moment. */
 export interface GripSetup {
   readonly sight: Sight | null;
   readonly keyFrame: KeyFrame;
+  /** The plane of a sight, and the level at which the Key is cut. */
+  readonly planeOf: (sight: Sight) => Frame;
+  readonly level: number;
   /** Angle to which lines are squared, radians. */
   readonly mainAngle: number;
   readonly setView: (change: (v: BenchView) => BenchView) => void;
@@ -87,17 +92,21 @@ export class GripDrag implements Tool {
     this.held = null;
     if (!held?.moved || !this.setup) return;
     const { keyFrame, setView, onChange } = this.setup;
-    const [a, b] = [lineOf(held.sight), lineOf(held.moved)];
+    const [a, b] = [held.sight, held.moved].map((own) => own.frame?.origin ?? lineOf(own)?.[0]);
     if (a && b && held.grip === 'line') {
       // the Key is laid anew under the line: it stays where it is on the screen
-      const by = (b[0][0] - a[0][0]) * keyFrame.look[0] + (b[0][1] - a[0][1]) * keyFrame.look[1];
+      const by = (b[0] - a[0]) * keyFrame.look[0] + (b[1] - a[1]) * keyFrame.look[1];
       setView((v) => ({ ...v, keyV: v.keyV - by }));
     }
     onChange(held.moved, `${held.grip.startsWith('leg ') ? 'Leg of' : LABELS[held.grip as keyof typeof LABELS]} ${held.sight.number}`);
   }
 }
 
-function moved({ grip, from, sight }: Held, { at, snap, isSquared }: Place, { keyFrame, mainAngle }: GripSetup): Sight {
+function moved(
+  { grip, from, sight }: Held,
+  { at, snap, isSquared }: Place,
+  { keyFrame, mainAngle, planeOf, level: cutAt }: GripSetup,
+): Sight {
   const line = lineOf(sight);
   const now = toKey(keyFrame, at);
   // what is snapped stands where the snap is, whatever hand's breadth beside it the grip was taken
@@ -113,6 +122,12 @@ function moved({ grip, from, sight }: Held, { at, snap, isSquared }: Place, { ke
     return isThere ? { ...sight, [grip]: [...to, own[2]] } : sight;
   }
   if (grip === 'height') return { ...sight, height: round((sight.height ?? 0) + now[1] - from[1]) };
+  if (sight.frame && grip === 'line') {
+    const trace = snap ? traceOf(planeOf(sight), cutAt) : null;
+    // what is snapped is met by the line in which the plane stands in the plan
+    const by = trace ? now[1] - toKey(keyFrame, trace.at(0))[1] : now[1] - from[1];
+    return shiftedBy(sight, [keyFrame.look[0] * by, keyFrame.look[1] * by, 0]);
+  }
   if (!line) return sight;
   const level = toKey(keyFrame, line[0])[1];
   if (grip === 'reach') return { ...sight, depth: Math.max(0, round(up(level + (sight.depth ?? 0)) - level)) };

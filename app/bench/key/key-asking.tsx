@@ -1,9 +1,12 @@
+import { lazy, Suspense } from 'react';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { ModelInfo } from '../../data/database';
 import { Asking } from '../asking';
 import type { Asked } from '../use-asked';
 import { PlacePoints } from './place-points';
 import { TurnAbout } from './turn-about';
+
+const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
 interface Props {
   readonly model: ModelInfo;
@@ -13,7 +16,7 @@ interface Props {
 }
 
 /** What the Key asks for at the moment, in words and with figures for those who type. */
-export function KeyAsking({ model, asked: { placing, row, rooming, jogging, turning }, toPane, onStop }: Props) {
+export function KeyAsking({ model, asked: { placing, row, rooming, jogging, turning, tilting }, toPane, onStop }: Props) {
   return (
     <>
       {placing && <PlacePoints {...{ model, placing, row }} onCancel={onStop} />}
@@ -27,6 +30,11 @@ export function KeyAsking({ model, asked: { placing, row, rooming, jogging, turn
       )}
       {jogging && (
         <Asking label="Place of the jog" title="Step aside" words="click where the line is to go on, beside it" onCancel={onStop} />
+      )}
+      {tilting && (
+        <Suspense>
+          <TiltAxis tilting={tilting.tilting} toPane={([x, y]) => toPane([x, y])} />
+        </Suspense>
       )}
       {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStop} />}
     </>

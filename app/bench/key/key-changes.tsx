@@ -27,7 +27,7 @@ const KINDS = [
 ] as const;
 
 /** What a newer file brought, marked in the Key where it stands, with a list of it; until it is put away. */
-export function KeyChanges({ project, model, frame, isElevation, view, size, onPutAway }: Props) {
+export default function KeyChanges({ project, model, frame, isElevation, view, size, onPutAway }: Props) {
   const news = useChanges(project, model);
   if (!news) return null;
   const { before, changes } = news;

@@ -20,9 +20,8 @@ import { KeyAsking } from './key-asking';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
 import { PlaneDrag } from '../removing/plane-drag';
-import { PlaneHandles } from '../removing/plane-handles';
 import { EitherTool } from '../../board/either-tool';
-import { fromKey, keyPicture, planToPane, toKey, type KeyFrame } from '../sight-geometry';
+import { frameOf, fromKey, keyPicture, planToPane, toKey, type KeyFrame } from '../sight-geometry';
 import { DrawOutlines } from './draw-outlines';
 import { Storeys } from './storeys';
 import { useHit } from '../plumb/use-hit';
@@ -64,6 +63,7 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
+const PlaneHandles = lazy(() => import('../removing/plane-handles'));
 const OutlineTool = lazy(() => import('./outline-tool'));
 
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
@@ -78,6 +78,7 @@ export function KeyPane(props: Props) {
     onBackground,
   );
   const planMatrix = useMemo(() => planToPane(keyFrame, view, size), [keyFrame, view, size]);
+  const level = frameOf(model, shown.sight).origin[2];
   const matter = useMatter(model, sight, shown);
 
   const [grip] = useState(() => new GripDrag());
@@ -85,7 +86,7 @@ export function KeyPane(props: Props) {
   const [grips] = useState(() => new EitherTool([grip, planes]));
   const picture = useMemo(() => keyPicture(keyFrame, shown.isElevation), [keyFrame, shown.isElevation]);
   useEffect(() => {
-    grip.follow({ sight, keyFrame, mainAngle: model.mainAngle, setView, onDraft, onChange });
+    grip.follow({ sight, keyFrame, planeOf: (own) => frameOf(model, own), level, mainAngle: model.mainAngle, setView, onDraft, onChange });
     planes.follow({ sight, pointAt: picture.pointAt, onDraft, onChange });
   });
   const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (asked.keyTool ?? grips));
@@ -163,17 +164,20 @@ export function KeyPane(props: Props) {
             />
           )}
           {sight && !placing && !outlines.isOn && (
-            <KeySigns model={model} sight={sight} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
+            <KeySigns model={model} sight={sight} level={level} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
           )}
           {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
         </svg>
-        {sight && tool === grips && (
-          <PlaneHandles
-            {...{ sight, size }}
-            look={picture.look}
-            toPane={(point) => toPane(picture.placeOf(point))}
-            onTake={(name) => planes.take(name)}
-          />
+        {sight && (sight.trims?.length || sight.keepBox) && tool === grips && (
+          <Suspense>
+            {' '}
+            <PlaneHandles
+              {...{ sight, size }}
+              look={picture.look}
+              toPane={(point) => toPane(picture.placeOf(point))}
+              onTake={(name) => planes.take(name)}
+            />
+          </Suspense>
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
         <KeyAsking {...{ model, asked, toPane }} onStop={onStopPlacing} />

@@ -3,6 +3,7 @@ import type { Sight } from '../../../core/sights/sight';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
 import { toKey, type KeyFrame } from '../sight-geometry';
 import { EyeSign } from './eye-sign';
+import { FramedSign } from './framed-sign';
 import { JoggedSign } from './jogged-sign';
 import { ElevationSign, PlanSign } from './level-signs';
 import { SectionSign } from './section-sign';
@@ -12,6 +13,8 @@ import type { SignProps } from './sign';
 export function KeySigns(props: SignProps) {
   return props.sight.kind === 'plan' ? (
     <PlanSign {...props} />
+  ) : props.sight.kind === 'section' && props.sight.frame ? (
+    <FramedSign {...props} />
   ) : props.sight.kind === 'section' && (props.sight.path?.length ?? 0) > 2 ? (
     <JoggedSign {...props} />
   ) : props.sight.kind === 'section' ? (

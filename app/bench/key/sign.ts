@@ -9,6 +9,8 @@ export interface SignProps {
   readonly model: ModelInfo;
   readonly sight: Sight;
   readonly frame: KeyFrame;
+  /** At which the plan in the Key is cut, metres in the file. */
+  readonly level: number;
   readonly view: BenchView;
   readonly size: PaneSize;
   /** Stretches of the line that pass through matter in the Key shown, metres along it. */

@@ -5,11 +5,10 @@ import { nextNumber, numbered } from '../../../core/sights/make/number';
 import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
 import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { BoxSide } from '../../../core/sights/keep-box';
-import { fromItsSides, sightOfSide } from '../../../core/sights/make/of-box';
+import { sightOfSide } from '../../../core/sights/make/of-box';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
-import { boundsOf } from '../sight-geometry';
 import { detailScale, usualScale } from '../../figures/usual-scale';
 
 function entries(project: Project, { bounds }: ModelInfo, sights: readonly Omit<Sight, 'number'>[]): ProjectSight[] {
@@ -77,14 +76,4 @@ export function newOfSide(project: Project, { scale, sight }: ProjectSight, side
   const { show, leaveWhole, joints, layersMeet } = sight;
   const [made] = numbered([{ ...sightOfSide(sight.keepBox!, side), show, leaveWhole, joints, layersMeet }], taken);
   return { id: crypto.randomUUID(), scale, sight: made! };
-}
-
-/** An element, with the others of its assembly, opened from its four sides. */
-export function newFromItsSides(project: Project, model: ModelInfo, id: string): ProjectSight[] {
-  const own = model.elements.find((e) => e.id === id);
-  if (!own) return [];
-  const isOfIt = (e: ModelInfo['elements'][number]) => (own.assembly ? e.assembly === own.assembly : e === own);
-  const bounds = boundsOf(model, isOfIt);
-  // as it is called: the assembly says its class before its name
-  return entries(project, model, fromItsSides(own.assembly.replace(/^\S+ /, '') || own.name || own.class, bounds));
 }

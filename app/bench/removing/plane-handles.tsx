@@ -19,7 +19,7 @@ interface Props {
 const MADDER = 'var(--color-madder)';
 
 /** The trims and the keep box of a sight, as far as they stand square to a pane: lines with a handle; what one takes away is veiled while it is touched. */
-export function PlaneHandles({ sight, toPane, look, size, onTake }: Props) {
+export default function PlaneHandles({ sight, toPane, look, size, onTake }: Props) {
   const [touched, setTouched] = useState<string | null>(null);
   const lines = removingPlanes(sight).flatMap((plane) => {
     const line = lineOf(plane, toPane, look, size);

@@ -127,13 +127,11 @@ function ObliqueFields({
   );
 }
 
-/** The same sight seen in another usual way; a name that was made by rule goes along. */
+/** The same sight seen in another usual way. */
 function seen(model: ModelInfo, sight: Framed, way: Pictorial): Sight {
   const made = pictorial(model, way);
-  const isByRule = PICTORIAL.some((own) => pictorialName(model, own) === sight.name);
   return {
     ...sight,
-    name: isByRule ? made.name : sight.name,
     frame: { ...made.frame!, origin: sight.frame.origin, cut: sight.frame.cut },
     oblique: made.oblique,
   };

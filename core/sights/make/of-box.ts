@@ -1,6 +1,6 @@
 import { tidyDirection, tidyLength } from '../../geometry/tidy';
 import type { Vec3 } from '../../geometry/vec3';
-import { boxAround, boxAxes, boxFaces, type BoxSide, type KeepBox } from '../keep-box';
+import { boxAxes, boxFaces, type BoxSide, type KeepBox } from '../keep-box';
 import type { Sight } from '../sight';
 
 /** A sight of what is in a box, cut by one of its sides and bounded by the others. Seen from above it lies as the box does. */
@@ -21,16 +21,4 @@ export function sightOfSide(box: KeepBox, side: BoxSide): Omit<Sight, 'number'> 
     depth: box.size[axis],
     limits: { left: -wide / 2, right: wide / 2, bottom: -high / 2, top: high / 2 },
   };
-}
-
-/** How far around an element its sights from all sides reach, metres: clear of the walls that it stands at. */
-const AROUND = 0.05;
-
-/**
- * What stands at one place, opened: a section from each of its four sides, cut by the sides of a box about it and no deeper than that.
- * @param bounds minima, then maxima
- */
-export function fromItsSides(name: string, bounds: readonly number[]): Omit<Sight, 'number'>[] {
-  const box = boxAround(bounds.map((x, k) => x + (k < 3 ? -AROUND : AROUND)));
-  return (['front', 'right', 'back', 'left'] as const).map((side) => ({ ...sightOfSide(box, side), name: `${name}, from the ${side}` }));
 }

@@ -16,10 +16,13 @@ export function onStoreys(model: Model, scene: Scene, kind: 'plan' | 'ceiling pl
       ? storeys.map(({ name }) => ({ kind, name, storey: name, height: PLAN_HEIGHT, depth: null }))
       : floorLevels(model, scene).map((level) => ({
           kind,
-          name: `Level ${level < 0 ? '−' : '+'}${Math.abs(level).toFixed(3)}`,
+          name: levelName(level),
           height: Math.round((level + PLAN_HEIGHT) * 1e6) / 1e6,
           depth: null,
         })),
     taken,
   );
 }
+
+/** What a plan of a level without a storey is called. */
+export const levelName = (level: number): string => `Level ${level < -5e-4 ? '−' : '+'}${Math.abs(level).toFixed(3)}`;
