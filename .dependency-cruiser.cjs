@@ -21,7 +21,7 @@ const upward = rooms.slice(0, -1).map((room, i) => ({
 }));
 
 /* The rooms of the application in their order: each knows those before it. The stages stand side by side and know none of the others. */
-const appRooms = ['figures', 'ui', 'data', 'workers', 'drawings', 'board', 'project', 'backgrounds', 'jobs', 'frame'];
+const appRooms = ['figures', 'ui', 'data', 'workers', 'drawings', 'board', 'space', 'project', 'backgrounds', 'jobs', 'frame'];
 const stages = ['shelf', 'model-view', 'bench'];
 const upwardInApp = appRooms.map((room, i) => ({
   name: `app-${room}-looks-down-only`,

@@ -1,27 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import type { Sight } from '../core/sights/sight';
-import { choose, drawn, drop, openDemo, restingAt, row, test } from './support';
-
-/** A sight as it is kept. */
-const keptSight = (page: Page, number: string) =>
-  page.evaluate(
-    (wanted) =>
-      new Promise<{ scale: number; sight: Sight }>((resolve, reject) => {
-        const asked = indexedDB.open('tarvex');
-        asked.onsuccess = () => {
-          const rows = asked.result.transaction('sights').objectStore('sights').getAll();
-          rows.onerror = () => reject(rows.error);
-          rows.onsuccess = () => {
-            asked.result.close();
-            resolve((rows.result as { held: { scale: number; sight: Sight } }[]).find((r) => r.held.sight.number === wanted)!.held);
-          };
-        };
-        asked.onerror = () => reject(asked.error);
-      }),
-    number,
-  );
+import { choose, drawn, drop, keptSight, openDemo, restingAt, row, test } from './support';
 
 test('points are asked in the plan, whatever was chosen before; they snap to what is there, and dragging selects no text', async ({
   page,

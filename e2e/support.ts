@@ -1,5 +1,6 @@
 import { expect, test as base, type BrowserContext, type Download, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import type { Sight } from '../core/sights/sight';
 import { broughtBack, emptied, layAside } from './kept-demo';
 
 /**
@@ -70,6 +71,25 @@ export async function restingAt(taken: Locator): Promise<readonly [number, numbe
   const { x, y, width, height } = (await taken.boundingBox())!;
   return [x + width / 2, y + height / 2];
 }
+
+/** A sight as it is kept. */
+export const keptSight = (page: Page, number: string) =>
+  page.evaluate(
+    (wanted) =>
+      new Promise<{ scale: number; sight: Sight }>((resolve, reject) => {
+        const asked = indexedDB.open('tarvex');
+        asked.onsuccess = () => {
+          const rows = asked.result.transaction('sights').objectStore('sights').getAll();
+          rows.onerror = () => reject(rows.error);
+          rows.onsuccess = () => {
+            asked.result.close();
+            resolve((rows.result as { held: { scale: number; sight: Sight } }[]).find((r) => r.held.sight.number === wanted)!.held);
+          };
+        };
+        asked.onerror = () => reject(asked.error);
+      }),
+    number,
+  );
 
 /** Dark pixels of the Drawing, as its canvas has them. */
 const inkOf = (page: Page): Promise<number> =>

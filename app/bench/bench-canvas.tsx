@@ -1,7 +1,6 @@
-import { lazy, Suspense } from 'react';
-import { Panel, PanelGroup } from 'react-resizable-panels';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { KeepBackground } from '../backgrounds/use-backgrounds';
+import { useSize } from '../board/use-size';
 import { paperShare } from '../board/view';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
@@ -11,12 +10,13 @@ import type { ExportFormat } from '../jobs/export-drawings';
 import type { useCommands } from '../project/use-commands';
 import { CanvasHead } from './drawing/canvas-head';
 import { DrawingPane } from './drawing/drawing-pane';
-import { KeyPane } from './key/key-pane';
+import { BenchKey } from './bench-key';
+import { useKeyContent } from './key/key-content';
 import type { useKey } from './key/use-key';
 import type { Outlines } from './key/use-outlines';
 import { Plumb } from './plumb/plumb';
 import type { PointerStore } from './plumb/pointer-store';
-import { Straightedge } from './plumb/straightedge';
+import { Panes } from './panes';
 import type { Menus } from './menus';
 import { mendsOf, type Mend } from './mends';
 import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
@@ -24,8 +24,6 @@ import { UnitQuestion } from './unit-question';
 import type { Draft } from './use-draft';
 import type { useSightActs } from './use-sight-acts';
 import type { useFitting, useView } from './use-view';
-
-const KeyChanges = lazy(() => import('./key/key-changes'));
 
 interface Props {
   readonly project: Project;
@@ -62,8 +60,13 @@ export function BenchCanvas(props: Props) {
   const mends = (finding: ShownFinding) => (sight ? mendsOf(sight, finding) : []);
   const onMend = (mend: Mend) => draft.change(mend.sight, `${mend.words}, ${mend.sight.number}`);
   const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
+  const [mainRef, { width }] = useSize();
+  const contents = useKeyContent(project.id, sights, selected?.id ?? null, width);
+  // points of the plan are asked in the plan, whatever the Key showed before
+  const isElsewhere = contents.content === 'model' && acts.asked.isInSpace;
+  const isPlan = contents.content === 'plan' || outlines.isOn || (acts.asked.isInKey && !isElsewhere);
   return (
-    <main className="relative grid min-h-0 min-w-0 grid-rows-[32px_minmax(0,1fr)] overflow-hidden bg-sheet">
+    <main ref={mainRef} className="relative grid min-h-0 min-w-0 grid-rows-[32px_minmax(0,1fr)] overflow-hidden bg-sheet">
       <CanvasHead
         number={sight?.number ?? ''}
         name={sight?.name ?? 'No sight yet'}
@@ -85,8 +88,14 @@ export function BenchCanvas(props: Props) {
         mends={mends}
         onMend={onMend}
       />
-      <PanelGroup direction="vertical" autoSaveId="straightedge">
-        <Panel defaultSize={57.6} minSize={12} className="relative bg-sheet">
+      <Panes
+        isAside={contents.isAside}
+        edge={{
+          ...{ view, grid, size: drawingSize },
+          from: sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero',
+          onPan: (dx) => setView((v) => ({ ...v, u: v.u - dx / v.zoom })),
+        }}
+        drawing={
           <div ref={drawingRef} className="absolute inset-0 overflow-hidden">
             <DrawingPane
               menu={menus.drawing}
@@ -114,57 +123,31 @@ export function BenchCanvas(props: Props) {
             />
             <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
           </div>
-        </Panel>
-        <Straightedge
-          view={view}
-          size={drawingSize}
-          grid={grid}
-          from={sight?.kind === 'section' ? 'Straightedge, m from left end' : 'Straightedge, m from zero'}
-          onPan={(dx) => setView((v) => ({ ...v, u: v.u - dx / v.zoom }))}
-        />
-        <Panel minSize={12} className="relative bg-paper">
+        }
+        keyPane={
           <div ref={keyRef} className="absolute inset-0 overflow-hidden">
-            <KeyPane
-              menu={menus.key}
-              project={project}
-              model={model}
-              sights={sights}
-              selected={selected}
-              sight={sight}
-              keyFrame={keyFrame}
+            <BenchKey
+              {...{ project, model, sights, selected, sight, live, keyFrame, view, setView, store, grid, hovered, contents, isPlan }}
               shown={shownInKey}
-              view={view}
-              setView={setView}
               size={keySize}
-              store={store}
-              grid={grid}
-              hovered={hovered}
+              menu={menus.key}
               asked={acts.asked}
               onStopPlacing={acts.asked.stop}
               outlines={{ ...outlines, start: () => (fitting.wholeKey(), outlines.start()) }}
               onBackground={keepBackground}
               onDraft={draft.show}
               onChange={draft.change}
+              onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
             />
-            <Suspense>
-              <KeyChanges
-                project={project}
-                model={model}
-                frame={keyFrame}
-                isElevation={shownInKey.isElevation}
-                view={view}
-                size={keySize}
-                onPutAway={() => void send({ intent: 'put changes away', label: 'Changes put away' })}
-              />
-            </Suspense>
           </div>
-        </Panel>
-      </PanelGroup>
+        }
+      />
       <Plumb
         store={store}
         view={view}
         drawing={drawingSize}
-        keyPane={keySize}
+        keyPane={isPlan ? keySize : null}
+        isAside={contents.isAside}
         keyIsElevation={shownInKey.isElevation}
         drawingIsUpright={sight?.kind === 'section' || sight?.kind === 'elevation'}
         zero={frame?.origin[2] ?? 0}

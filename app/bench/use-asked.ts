@@ -34,7 +34,12 @@ export interface Placing {
 /** What the hand is asked for: one thing at a time. */
 type Held =
   | ({ readonly kind: 'points' } & Placing)
-  | { readonly kind: 'face'; readonly drawing: PlaceTool; readonly key: PlaceTool }
+  | {
+      readonly kind: 'face';
+      readonly drawing: PlaceTool;
+      readonly key: PlaceTool;
+      readonly of: (seen: Sight, at: Vec2, zoom: number) => void;
+    }
   | { readonly kind: 'room'; readonly tool: PlaceTool }
   // an area, or a turn, is one of the sight that it was asked of
   | { readonly kind: 'area'; readonly sight: string; readonly tool: AreaTool }
@@ -121,6 +126,7 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
     setHeld({
       kind: 'face',
       drawing: new PlaceTool((at, zoom) => sight && void ofFace(withSets(sight, project), at, zoom)),
+      of: (seen, at, zoom) => void ofFace(seen, at, zoom),
       // the Key is drawn about the model's origin
       key: new PlaceTool(([x, y], zoom) => void ofFace(sightInKey(), [x - model.origin[0], y - model.origin[1]], zoom)),
     });
@@ -199,8 +205,20 @@ export function useAsked({ project, model, sights, selected, draft, many, add, o
     isAsked: asked !== null,
     /** Whether it is asked of the plan in the Key. */
     isInKey: asked !== null && asked.kind !== 'area',
+    /** Whether what is asked can be pointed at in space as well. */
+    isInSpace: asked !== null && ['face', 'tilt', 'turn'].includes(asked.kind),
     row: { every: (every: number) => setHeld((own) => (own?.kind === 'points' ? { ...own, every } : own)), make: makeRow },
-    ask: { section: () => points('section'), row, perspective: () => points('perspective'), detail: area, face, room, turn, tilt: () => void tilt(), jog },
+    ask: {
+      section: () => points('section'),
+      row,
+      perspective: () => points('perspective'),
+      detail: area,
+      face,
+      room,
+      turn,
+      tilt: () => void tilt(),
+      jog,
+    },
     /** Puts the tool in hand away, if it has nothing to take back. */
     back: () => void ((tool && 'back' in tool && tool.back()) || stop()),
     stop,

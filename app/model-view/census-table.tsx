@@ -2,7 +2,7 @@ import type { ModelInfo } from '../data/database';
 import { Table } from '../ui/table';
 import { measured, measureWords, type CensusRow, type Measure } from './census-groups';
 import { CensusWords } from './census-words';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 interface Props {
   readonly title: string;

@@ -1,5 +1,5 @@
 import type { CensusRow } from './census-groups';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 /** What can be done with a row of the census: its elements hidden and shown, or shown alone. */
 export function CensusWords({ row, shown }: { readonly row: CensusRow; readonly shown: Shown }) {

@@ -7,7 +7,7 @@ import { censusGroups, measured, measureWords, type CensusRow, type Measure } fr
 import { CensusWords } from './census-words';
 import { CensusTable } from './census-table';
 import { FoundElements } from './found-elements';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 const CensusChart = lazy(() => import('./census-chart'));
 /** Rows of a group that are shown at first. */

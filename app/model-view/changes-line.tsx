@@ -1,7 +1,7 @@
 import type { Changes } from '../../core/model/compare';
 import type { ModelInfo } from '../data/database';
 import { classWords } from '../figures/class-words';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 interface Props {
   readonly before: ModelInfo;

@@ -5,7 +5,7 @@ import { Table } from '../ui/table';
 import { classWords } from '../figures/class-words';
 import { pool } from '../workers/pool';
 import { findElements } from './census-groups';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 /** Property sets are asked when the hand has rested this long. */
 const REST = 250;

@@ -1,5 +1,5 @@
 import type { ModelInfo } from '../data/database';
-import type { PaperView } from './paper-view';
+import type { PaperView } from '../space/paper-view';
 
 /** A numbered label that points at an element. */
 export interface Label {

@@ -9,7 +9,7 @@ import { Census } from './census';
 import { ChecksBand } from './checks-band';
 import { Labels } from './labels';
 import { PickedCard } from './picked-card';
-import { useShown, type Shown } from './use-shown';
+import { useShown, type Shown } from '../space/use-shown';
 
 const engine = vi.hoisted(() => ({ findInProperties: () => Promise.resolve(Uint32Array.from([0])), properties: () => Promise.resolve([{ name: 'Pset_Wall', values: ['FireRating', 'REI 60'] }]) })); // prettier-ignore
 vi.mock('../workers/pool', () => ({ pool: { back: { run: (ask: (own: typeof engine) => unknown) => ask(engine) } } }));

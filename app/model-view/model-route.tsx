@@ -24,7 +24,7 @@ import { PlanTable } from './plan-table';
 import { ReadAgain } from './read-again';
 import { useModels } from './use-models';
 import { useToBench } from './use-to-bench';
-import { useShown } from './use-shown';
+import { useShown } from '../space/use-shown';
 
 const View3d = lazy(() => import('./view-3d'));
 

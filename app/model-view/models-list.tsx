@@ -4,7 +4,7 @@ import { FILE_ENDINGS } from '../project/read-files';
 import { FilesWord } from '../ui/files-word';
 import { PlaceCard, type PointWish } from './place-card';
 import type { Models } from './use-models';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 interface Props {
   readonly model: ModelInfo;

@@ -7,7 +7,7 @@ import { FigureField } from '../figures/figure-field';
 import { parseNumber } from '../figures/parse';
 import { Pick } from '../ui/pick';
 import { Facts, Sums } from './picked-facts';
-import type { Shown } from './use-shown';
+import type { Shown } from '../space/use-shown';
 
 /** One under the other, their labels in a column. */
 const shape = { wide: true, labelWidth: 86 } as const;

@@ -2,7 +2,7 @@ import type { Vec2 } from '../../core/geometry/vec3';
 import { FigureField } from '../figures/figure-field';
 import { degrees } from '../figures/format';
 import { parseAngle } from '../figures/parse';
-import type { Stand } from './paper-view';
+import type { Stand } from '../space/paper-view';
 
 const SIDES = [
   ['N', 0],

@@ -1,16 +1,16 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { dot, subtract, type Vec3 } from '../../core/geometry/vec3';
+import type { Vec3 } from '../../core/geometry/vec3';
 import { fromStand } from '../../core/sights/make/from-stand';
-import { resolveSight } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import { nextNumber, type Project } from '../data/project';
 import { usualScale } from '../figures/usual-scale';
 import type { Command } from '../project/commands';
 import { pool } from '../workers/pool';
-import type { Stand } from './paper-view';
+import type { Stand } from '../space/paper-view';
+import { seenFromStand } from '../space/seen-from-stand';
 
 /** What is seen in 3D as a sight on the Bench, without what is hidden: drawn as it is seen, or the elevation of a face of it. */
 export function useToBench(project: Project, model: ModelInfo, hidden: ReadonlySet<number>, tell: (command: Command) => Promise<boolean>) {
@@ -30,13 +30,10 @@ export function useToBench(project: Project, model: ModelInfo, hidden: ReadonlyS
       add({ number: nextNumber(project, kind), ...fromStand(model, kind, from, model.bounds), ...show }),
     /** @param point on the ray that meets the face, in the coordinates of the file */
     ofFace: async (point: Vec3, from: Stand) => {
-      // the face that the picture shows there is the one that its drawing shows
-      const seen: Sight = { number: '', ...fromStand(model, 'axonometric', from, model.bounds), ...show };
-      const { origin, right, up } = resolveSight(model, seen).frame;
-      const way = subtract(point, origin);
+      const { sight, at } = seenFromStand(model, from, point);
       try {
         const taken = Object.values(project.sights).map((s) => s.sight.number);
-        const made = await pool.live.run((engine) => engine.makeOfFace(model.id, seen, [dot(way, right), dot(way, up)], 0, taken));
+        const made = await pool.live.run((engine) => engine.makeOfFace(model.id, { ...sight, ...show }, at, 0, taken));
         if (!made) return void toast.error('No face is seen there.');
         setFacing(false);
         await add(made);

@@ -1,25 +1,20 @@
-import { useEffect, useRef } from 'react';
-import { FigureField } from '../../figures/figure-field';
-import { degrees } from '../../figures/format';
-import { parseAngle } from '../../figures/parse';
 import type { TurnTool } from '../../board/turn-tool';
 import { useWatched } from '../../ui/watched';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { Asking } from '../asking';
+import { TurnBy } from '../turn-by';
 
 interface Props {
   readonly tool: TurnTool;
   readonly toPane: (at: Vec2) => Vec2;
   readonly onCancel: () => void;
+  /** In space the hand turns the model: the turn is typed. */
+  readonly isInSpace?: boolean;
 }
 
 /** While a sight is turned: its centre, and by how much. */
-export function TurnAbout({ tool, toPane, onCancel }: Props) {
+export function TurnAbout({ tool, toPane, onCancel, isInSpace = false }: Props) {
   const { centre, by } = useWatched(tool);
-  const field = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (centre) field.current?.focus();
-  }, [centre]);
   const at = centre && toPane(centre);
   return (
     <>
@@ -32,19 +27,12 @@ export function TurnAbout({ tool, toPane, onCancel }: Props) {
       <Asking
         label="Turn about a point"
         title={centre ? 'Turn by' : 'Centre of the turn'}
-        words={centre ? 'drag, Shift by 15°, or type' : 'click in the plan'}
+        words={
+          centre ? (isInSpace ? 'type it' : 'drag, Shift by 15°, or type') : isInSpace ? 'press a corner of the model' : 'click in the plan'
+        }
         onCancel={onCancel}
       >
-        {centre && (
-          <FigureField
-            label="Turn by"
-            hideLabel
-            fieldRef={field}
-            value={degrees(by)}
-            parse={(text) => parseAngle(text, by)}
-            onChange={(to) => tool.turn(to)}
-          />
-        )}
+        {centre && <TurnBy by={by} onTurn={(to) => tool.turn(to)} />}
       </Asking>
     </>
   );

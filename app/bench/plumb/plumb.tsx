@@ -10,7 +10,9 @@ interface Props {
   readonly store: PointerStore;
   readonly view: BenchView;
   readonly drawing: PaneSize;
-  readonly keyPane: PaneSize;
+  /** The Key, where it stands; null where it shows what the plumb does not join. */
+  readonly keyPane: PaneSize | null;
+  readonly isAside: boolean;
   readonly keyIsElevation: boolean;
   readonly drawingIsUpright: boolean;
   /** Height of the drawing's zero in the source. */
@@ -20,11 +22,15 @@ interface Props {
   readonly cuts: boolean;
 }
 
+/** Between the Drawing and a Key at its side, pixels. */
+export const ASIDE_EDGE = 7;
+
 /** The plumb: a pencil line through both panes under the pointer, with its readings and the flag that names what is pointed at. */
-export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIsUpright, zero, grid, cuts }: Props) {
+export function Plumb({ store, view, drawing, keyPane, isAside, keyIsElevation, drawingIsUpright, zero, grid, cuts }: Props) {
   const { pane, x, y, hit } = useWatched(store);
   if (!pane) return null;
-  const u = toU(view, drawing, x);
+  // at the side of the Drawing the Key has a middle, and a width, of its own
+  const u = toU(view, pane === 'key' && keyPane ? keyPane : drawing, x);
   const px = Math.round(Math.min(Math.max(toX(view, drawing, u), 0), drawing.width));
   const nearest = [...grid].sort((a, b) => Math.abs(a.u - u) - Math.abs(b.u - u))[0];
   const off = nearest ? Math.round((u - nearest.u) * 1000) : 0;
@@ -35,18 +41,26 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
     pane === 'drawing' && drawingIsUpright
       ? toV(view.zoom, view.v, drawing, y) + zero
       : pane === 'key' && keyIsElevation
-        ? toV(view.zoom, view.keyV, keyPane, y)
+        ? toV(view.zoom, view.keyV, keyPane ?? drawing, y)
         : null;
   const flagLeft = px > drawing.width - 230;
   // The reading hangs on the side where it covers fewer grid tags.
   const covers = (from: number, to: number) => grid.filter((g) => toX(view, drawing, g.u) > from && toX(view, drawing, g.u) < to).length;
   const readingLeft = px > drawing.width - 150 || (px > 300 && covers(px + 14, px + 130) > covers(px - 130, px - 14));
   const nearTag = nearest && Math.abs(toX(view, drawing, nearest.u) - px) < 24;
-  const paneTop = pane === 'drawing' ? top : top + drawing.height + edge;
+  const inKey = pane === 'key' && keyPane !== null;
+  const keyX = keyPane && isAside ? Math.round(toX(view, keyPane, u)) + drawing.width + ASIDE_EDGE : px;
+  const handX = inKey ? keyX : px;
+  const paneTop = inKey && !isAside ? top + drawing.height + edge : top;
+  const isJoined = keyPane !== null && !isAside;
   return (
     <div aria-hidden="true" className="pointer-events-none absolute inset-0 overflow-hidden">
-      <div className="absolute w-px bg-pencil" style={{ left: px, top, bottom: 0 }} />
-      <div className="absolute rounded-full border border-pencil" style={{ left: px - 4, top: paneTop + y - 4, width: 9, height: 9 }} />
+      <div
+        className="absolute w-px bg-pencil"
+        style={{ left: px, top, ...(isJoined ? { bottom: 0 } : { height: drawing.height + edge }) }}
+      />
+      {keyPane && isAside && keyX > drawing.width && <div className="absolute w-px bg-pencil" style={{ left: keyX, top, bottom: 0 }} />}
+      <div className="absolute rounded-full border border-pencil" style={{ left: handX - 4, top: paneTop + y - 4, width: 9, height: 9 }} />
       <div
         className="absolute bg-pencil px-2 font-semibold text-sheet"
         style={{
@@ -63,7 +77,7 @@ export function Plumb({ store, view, drawing, keyPane, keyIsElevation, drawingIs
       {height !== null && (
         <div
           className="absolute bg-pencil px-1.5 text-[11.5px] font-semibold text-sheet"
-          style={{ left: px - 10, top: paneTop + y - 9, transform: 'translateX(-100%)' }}
+          style={{ left: handX - 10, top: paneTop + y - 9, transform: 'translateX(-100%)' }}
         >
           {level(height)}
         </div>

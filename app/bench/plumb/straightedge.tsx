@@ -10,20 +10,15 @@ interface Props {
   readonly onPan: (dx: number) => void;
 }
 
+const LOOK = 'relative h-[26px] shrink-0 touch-none overflow-hidden border-y border-rule2 bg-board select-none';
+
 /** The strip between Drawing and Key: the shared scale, the grid tags. Along it both panes are panned, across it the height is shared out. */
-export function Straightedge({ view, size, grid, from, onPan }: Props) {
-  const bind = useDrag(({ delta: [dx] }) => onPan(dx));
-  const step = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * view.zoom >= 60) ?? 2000;
-  const fine = step / (String(step).includes('5') ? 5 : 4);
-  const first = Math.floor(toU(view, size, 0) / fine),
-    last = Math.ceil(toU(view, size, size.width) / fine);
-  const decimals = Math.max(0, -Math.floor(Math.log10(step)));
-  const ticks = Array.from({ length: Math.min(600, last - first + 1) }, (_, k) => (first + k) * fine);
-  const tags = grid.map((g) => ({ ...g, x: toX(view, size, g.u) })).filter((g) => g.x > 150 && g.x < size.width);
+export function Straightedge(props: Props) {
+  const { onPan } = props;
   return (
     <PanelResizeHandle
       aria-label="Straightedge: drag along to pan both panes, across to share out the height"
-      className="relative h-[26px] shrink-0 cursor-move touch-none overflow-hidden border-y border-rule2 bg-board select-none"
+      className={`cursor-move ${LOOK}`}
       hitAreaMargins={{ coarse: 6, fine: 0 }}
       onKeyDown={(e) => {
         const along = { ArrowLeft: -40, ArrowRight: 40 }[e.key];
@@ -33,6 +28,30 @@ export function Straightedge({ view, size, grid, from, onPan }: Props) {
         if (along) e.preventDefault();
       }}
     >
+      <Scale {...props} />
+    </PanelResizeHandle>
+  );
+}
+
+/** The straightedge below a Drawing that has the Key at its side. */
+export const StraightedgeBelow = (props: Props) => (
+  <div className={`cursor-ew-resize ${LOOK}`}>
+    <Scale {...props} />
+  </div>
+);
+
+/** Figures and grid tags along the horizontal of both panes. */
+function Scale({ view, size, grid, from, onPan }: Props) {
+  const bind = useDrag(({ delta: [dx] }) => onPan(dx));
+  const step = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((s) => s * view.zoom >= 60) ?? 2000;
+  const fine = step / (String(step).includes('5') ? 5 : 4);
+  const first = Math.floor(toU(view, size, 0) / fine),
+    last = Math.ceil(toU(view, size, size.width) / fine);
+  const decimals = Math.max(0, -Math.floor(Math.log10(step)));
+  const ticks = Array.from({ length: Math.min(600, last - first + 1) }, (_, k) => (first + k) * fine);
+  const tags = grid.map((g) => ({ ...g, x: toX(view, size, g.u) })).filter((g) => g.x > 150 && g.x < size.width);
+  return (
+    <>
       <div className="absolute inset-0" {...bind()} />
       <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
         {ticks.map((u) => {
@@ -68,6 +87,6 @@ export function Straightedge({ view, size, grid, from, onPan }: Props) {
           </g>
         ))}
       </svg>
-    </PanelResizeHandle>
+    </>
   );
 }

@@ -21,7 +21,7 @@ const lengthOf = (by: Vec3): number => {
 };
 
 /** Groups that an axonometric draws away from where they stand, each with a trace of where it came from. */
-export function ApartGroup({ model, sight, onChange }: SlateProps) {
+export default function ApartGroup({ model, sight, onChange }: SlateProps) {
   const apart = sight.pullApart ?? [];
   const change = (next: NonNullable<typeof sight.pullApart>) =>
     onChange({ ...sight, pullApart: next.length ? next : undefined }, `Pull apart ${sight.number}`);

@@ -10,7 +10,7 @@ import type { SlateProps } from './slate-props';
 type Switch = 'hidden' | 'profile' | 'layersMeet';
 
 /** Which lines come of what is shown: a word that opens the choices, with how many of them are made. */
-export function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' | 'onChange'>) {
+export default function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' | 'onChange'>) {
   const { far = null, hidden, profile, layersMeet } = sight;
   const cuts = sight.frame ? sight.frame.cut : sight.kind === 'section' || sight.kind === 'plan' || sight.kind === 'ceiling plan';
   const made = [hidden, profile, layersMeet, far !== null, sight.jumps?.length].filter(Boolean).length;

@@ -1,19 +1,23 @@
+import { lazy, Suspense } from 'react';
 import { isJogged } from '../../../core/sights/legs';
 import { landmarksOf } from '../../../core/annotation/landmarks';
 import { Pick } from '../../ui/pick';
 import { SCALES } from '../../figures/usual-scale';
-import { ApartGroup } from './apart-group';
 import { CutGroup } from './cut-group';
 import { EyeGroup } from './eye-group';
 import { JogGroup } from './jog-group';
 import { LimitsGroup } from './limits-group';
-import { LinesWord } from './lines-word';
 import { LookGroup } from './look-group';
 import { PlaneGroup } from './plane-group';
-import { RemovedGroup, RemovedWords } from './removed-group';
+import { RemovedWords } from './removed-words';
 import { Group, Pair } from './slate-group';
 import type { SlateProps } from './slate-props';
 import { ShownGroup } from './slate-shown';
+
+// what most sights do not have comes when it is wanted
+const ApartGroup = lazy(() => import('./apart-group'));
+const LinesWord = lazy(() => import('./lines-word'));
+const RemovedGroup = lazy(() => import('./removed-group'));
 
 /** The band below: everything about the selected sight as figures that can be typed. */
 export function Slate(props: SlateProps) {
@@ -43,8 +47,10 @@ export function Slate(props: SlateProps) {
       )}
       <LookGroup {...props} />
       <LimitsGroup {...props}>{!isTakenAway && <RemovedWords {...props} />}</LimitsGroup>
-      {isTakenAway && <RemovedGroup {...props} />}
-      {sight.kind === 'axonometric' && <ApartGroup {...props} />}
+      <Suspense>
+        {isTakenAway && <RemovedGroup {...props} />}
+        {sight.kind === 'axonometric' && <ApartGroup {...props} />}
+      </Suspense>
       <ShownGroup {...props} />
       <Group title="Drawn to" last>
         <Pair>
@@ -58,7 +64,9 @@ export function Slate(props: SlateProps) {
             ])}
             onChange={(to) => onScale(Number(to))}
           />
-          <LinesWord {...props} />
+          <Suspense fallback={<span className="word">Lines</span>}>
+            <LinesWord {...props} />
+          </Suspense>
         </Pair>
         <MarksShown model={model} sight={sight} onChange={props.onChange} />
       </Group>
