@@ -55,7 +55,7 @@ test('the Key shows another drawing, in which the cut is moved, and the model in
   await expect(space).toBeVisible();
   await expect(page.getByText('Preparing the model…')).toHaveCount(0);
   const view = (await space.boundingBox())!;
-  await page.getByRole('heading', { level: 1 }).click();
+  // who chose by the pointer goes on by the keys of the screen
   await page.keyboard.press('n');
   await page.keyboard.press('w');
   // the front wall stands in the middle, a little to the left

@@ -1,4 +1,5 @@
 import { Select } from 'radix-ui';
+import { useRef } from 'react';
 
 interface Props<T extends string> {
   readonly label: string;
@@ -21,6 +22,8 @@ const asKey = (value: string): string => `=${value}`;
 /** One of several, from a list that opens. */
 export function Pick<T extends string>(props: Props<T>) {
   const { label, value, options, onChange, unset = 'none', hideLabel = false, labelWidth, wide = false, disabled = false } = props;
+  // who chose by the pointer goes on by the keys of the screen; who chose by the keyboard stays where the list was
+  const isByPointer = useRef(false);
   return (
     <label className={`inline-flex min-w-0 items-baseline gap-1.5 whitespace-nowrap ${wide ? 'w-full' : ''}`}>
       <span className={hideLabel ? 'sr-only' : 'shrink-0 text-graphite'} style={labelWidth ? { minWidth: labelWidth } : undefined}>
@@ -34,7 +37,11 @@ export function Pick<T extends string>(props: Props<T>) {
         <Select.Trigger
           aria-label={label}
           className={`field pick ${wide ? 'flex-1' : ''} ${value === null ? 'unset' : ''}`}
-          onPointerDown={(e) => e.stopPropagation()}
+          onPointerDown={(e) => {
+            isByPointer.current = true;
+            e.stopPropagation();
+          }}
+          onKeyDown={() => (isByPointer.current = false)}
         >
           <span className="min-w-0 overflow-hidden text-ellipsis">
             <Select.Value placeholder={unset} />
@@ -43,6 +50,8 @@ export function Pick<T extends string>(props: Props<T>) {
         <Select.Portal>
           <Select.Content
             position="popper"
+            onKeyDown={() => (isByPointer.current = false)}
+            onCloseAutoFocus={(e) => isByPointer.current && e.preventDefault()}
             className="menu max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width)!"
           >
             <Select.Viewport>
