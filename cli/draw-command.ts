@@ -1,6 +1,8 @@
 import { mkdir } from 'node:fs/promises';
 import { extname, join } from 'node:path';
-import { STANDARD } from '../core/drafting/standard';
+import { SHIPPED } from '../core/drafting/shipped-standard';
+import { inLook, lookNames, type Standard } from '../core/drafting/standard';
+import type { Sun } from '../core/surfaces/shadows';
 import { Fault, type Note } from '../core/faults/fault';
 import { noteSentence, sentence } from '../core/faults/wording';
 import type { Model } from '../core/model/model';
@@ -25,6 +27,8 @@ const OPTIONS = {
   only: { type: 'string' },
   scale: { type: 'string' },
   standard: { type: 'string' },
+  look: { type: 'string' },
+  sun: { type: 'string' },
   ...MODEL_OPTIONS,
   'dxf-unit': { type: 'string' },
   'dxf-version': { type: 'string' },
@@ -140,7 +144,8 @@ async function howOf(values: Values, format: DrawHow['format'], told: 'out' | 'f
   return {
     format,
     paper,
-    standard: values.standard ? await readStandard(values.standard) : STANDARD,
+    standard: looked(values.standard ? await readStandard(values.standard) : SHIPPED, values.look),
+    sun: values.sun === undefined ? null : sunOf(values.sun),
     levels: !values['no-levels'],
     grid: !values['no-grid'],
     title: !values['no-title'],
@@ -152,6 +157,21 @@ async function howOf(values: Values, format: DrawHow['format'], told: 'out' | 'f
     version: oneOf('dxf-version', values['dxf-version'], Object.keys(DXF_VERSIONS) as DxfVersion[]),
     explain: values.explain,
   };
+}
+
+/** @throws UsageFault where the standard has no such look */
+function looked(standard: Standard, look: string | undefined): Standard {
+  const own = inLook(standard, look);
+  if (!own) throw new UsageFault(`--look is "${look}"; the standard "${standard.name}" has ${lookNames(standard).join(', ')}`);
+  return own;
+}
+
+/** @throws UsageFault */
+function sunOf(value: string): Sun {
+  const [azimuth, height, ...more] = value.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (more.length || !(azimuth! >= 0 && azimuth! <= 360 && height! > 0 && height! <= 90))
+    throw new UsageFault(`--sun is "${value}"; it takes degrees round from north and up from the horizon, such as 225,45`);
+  return { azimuth: azimuth!, height: height! };
 }
 
 function numberAbove(value: string | undefined): number | undefined {

@@ -1,7 +1,10 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { draw } from '../core/draw';
+import { wantsFaces } from '../core/drafting/faces-on-paper';
 import type { Standard } from '../core/drafting/standard';
+import { facesOf } from '../core/faces-of';
+import type { Sun } from '../core/surfaces/shadows';
 import type { Note, NoteCode } from '../core/faults/fault';
 import type { Model } from '../core/model/model';
 import { cutMisses } from '../core/proof/cut-misses';
@@ -21,7 +24,10 @@ export type Format = (typeof FORMATS)[number];
 export interface DrawHow {
   readonly format: Format;
   readonly scale: number;
+  /** In the look that is wished. */
   readonly standard: Standard;
+  /** Where the sun stands, for shadows; null for none. */
+  readonly sun: Sun | null;
   readonly levels: boolean;
   readonly grid: boolean;
   readonly title: boolean;
@@ -61,7 +67,9 @@ export async function drawFile(
       : undefined,
   });
   await Promise.all(pictures);
-  const drawing = how.times ? { ...raw, report: { ...raw.report, ms: { ...how.times, ...raw.report.ms } } } : raw;
+  const isFaced = how.sun !== null || wantsFaces(how.standard, how.scale);
+  const faced = isFaced ? { ...raw, seen: facesOf(model, scene, sight, how.sun) } : raw;
+  const drawing = how.times ? { ...faced, report: { ...faced.report, ms: { ...how.times, ...faced.report.ms } } } : faced;
   const graphic = publish(publishable(model, sight, drawing), sight, {
     standard: how.standard,
     scale: how.scale,

@@ -3,10 +3,11 @@ export const HELP = `tarvex: exact hidden-line drawings from 3D models
   tarvex draw MODEL --sight SIGHT.json --out FILE     draw one sight; the ending of FILE decides: .dxf .svg .pdf .json
   tarvex draw PROJECT.tarvex --out DIR                draw all sights of a project as it was set up on the screen
   tarvex sights MODEL --make FORM --out FILE.json     make sights by rule: four sides, storeys, rooms, grid lines, a face
+  tarvex looks                                        the looks of a standard, one on a line
   tarvex inspect MODEL                                say what is in a model and what is doubtful
   tarvex check MODEL                                  what is wrong with a model before it is drawn
   tarvex proof MODEL --sight SIGHT.json               check a drawing before it leaves the house
-  tarvex help draw | sights | inspect | check | proof         more about a command
+  tarvex help draw | sights | looks | inspect | check | proof more about a command
 
 MODEL is an .ifc file (IFC2X3, IFC4, IFC4X3), .glb or .gltf, .obj, .stl, .ply, .3mf, .step or .stp, a plan in .dxf, an archive (.zip, .ifczip) with one in it, or a project (.tarvex) saved from the screen.
 Exit codes: 0 done, 1 could not be done (one sentence says why), 2 wrong use, 3 a proof or a check with findings, or a doubtful drawing with --strict.
@@ -26,6 +27,8 @@ tarvex draw PROJECT.tarvex --out DIR [--only S-01,P-02] [--format dxf|svg|pdf|js
   --out FILE         .dxf true size for CAD, .svg or .pdf a page in millimetres, .json for other programs
   --scale N          scale 1:N for line types, hatches, texts and pages (default 100; of a project each sight's own)
   --standard FILE    drafting standard (default: the one that comes along)
+  --look NAME        one of its looks (default: its first): Works, Planning or Presentation in the one that comes along
+  --sun A,H          shadows of a sun that stands A degrees round from true north, clockwise, and H degrees up from the horizon
   --unit U           unit of the first model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
   --with FILE        another model laid over the first; may stand several times. FILE@x,y,z,degrees puts its zero there
@@ -105,4 +108,16 @@ cuts that graze a face (with the nudge that helps), materials without a fill, el
 drawing is empty. A line for each finding, with its place in the drawing. Exit code 0 when there is none, 3 when there is any.
 `;
 
-export const HELP_OF: Readonly<Record<string, string>> = { draw: DRAW, sights: SIGHTS, inspect: INSPECT, check: CHECK, proof: PROOF };
+const LOOKS = `tarvex looks [--standard FILE]
+
+The names of the looks that a standard has, one on a line; tarvex draw --look NAME draws in one of them.
+`;
+
+export const HELP_OF: Readonly<Record<string, string>> = {
+  draw: DRAW,
+  sights: SIGHTS,
+  looks: LOOKS,
+  inspect: INSPECT,
+  check: CHECK,
+  proof: PROOF,
+};

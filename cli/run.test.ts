@@ -248,6 +248,48 @@ describe('the command line', () => {
   });
 });
 
+describe('looks and shadows', () => {
+  it('lists the looks of a standard, one on a line, and draws in one of them; an unknown one is refused before the model is read', async () => {
+    expect(await tarvex('looks')).toMatchObject({ code: 0, out: 'Works\nPlanning\nPresentation\n' });
+    const unknown = await tarvex('draw', at('not-there.obj'), '--sight', at('clean.json'), '--out', at('look.json'), '--look', 'Night');
+    expect(unknown).toMatchObject({ code: 2, err: 'tarvex: --look is "Night"; the standard "Works" has Works, Planning, Presentation\n' });
+    const weights = async (...more: string[]) => {
+      expect(
+        await tarvex('draw', at('step.obj'), '--unit', 'm', '--sight', at('section.json'), '--out', at('look.json'), ...more),
+      ).toMatchObject({ code: 0 });
+      const { pens, lines } = JSON.parse(readFileSync(at('look.json'), 'utf8')) as {
+        pens: { weight: number }[];
+        lines: { role: string; pen: number }[];
+      };
+      return pens[lines.find(({ role }) => role === 'cut')!.pen]!.weight;
+    };
+    expect([await weights(), await weights('--look', 'works'), await weights('--look', 'Planning')]).toEqual([0.5, 0.5, 0.7]);
+  });
+
+  it('a sun throws shadows in any look, as regions of their own in every form', async () => {
+    writeFileSync(at('iso.json'), JSON.stringify({ kind: 'axonometric', number: 'X-01', name: '', frame: { origin: [0, 0, 0], look: [-1, 1, -1], up: [0, 0, 1], cut: false } })); // prettier-ignore
+    writeFileSync(at('tower.obj'), `${readFileSync(at('step.obj'), 'utf8')}o tower\n${readFileSync(at('step.obj'), 'utf8').split('\n').filter((l) => l.startsWith('v')).map((l) => { const [, x, y, z] = l.split(' ').map(Number); return `v ${x! * 0.2} ${y! * 0.2 + 0.4} ${1 + z! * 2}`; }).join('\n')}\nf 9 12 11 10\nf 13 14 15 16\nf 9 10 14 13\nf 10 11 15 14\nf 11 12 16 15\nf 12 9 13 16\n`); // prettier-ignore
+    const draw = (out: string, ...more: string[]) =>
+      tarvex('draw', at('tower.obj'), '--unit', 'm', '--sight', at('iso.json'), '--out', at(out), ...more);
+    expect(await draw('sun.json', '--sun', '270,45')).toMatchObject({ code: 0 });
+    const { regions } = JSON.parse(readFileSync(at('sun.json'), 'utf8')) as {
+      regions: { use?: string; elements: string[]; layer: string }[];
+    };
+    expect(regions.map(({ use, elements, layer }) => [use, elements[0], layer])).toEqual([['shadow', 'step', 'SHADOW']]);
+    for (const [out, sign] of [
+      ['sun.dxf', '440\n'],
+      ['sun.svg', 'fill-opacity="0.45"'],
+    ] as const) {
+      // prettier-ignore
+      expect(await draw(out, '--sun', '270,45')).toMatchObject({ code: 0 });
+      expect(readFileSync(at(out), 'utf8')).toContain(sign);
+    }
+    expect(await draw('sun.pdf', '--sun', '270,45', '--look', 'presentation')).toMatchObject({ code: 0 });
+    for (const sun of ['270', '400,20', 'a,b', '10,-5', '1,2,3'])
+      expect(await draw('sun.json', '--sun', sun)).toMatchObject({ code: 2, err: expect.stringContaining(`--sun is "${sun}"`) as string });
+  });
+});
+
 describe('tarvex sights', () => {
   it('makes sights by rule as a list that draw takes, each drawing a file of its number', async () => {
     expect(await run(['sights', at('step.obj'), '--make', 'four-sides', '--out', at('sides.json')])).toBe(0);

@@ -24,6 +24,8 @@ export async function run(args: readonly string[]): Promise<number> {
         return await (await import('./draw-command')).drawCommand(rest);
       case 'sights':
         return await (await import('./sights-command')).sightsCommand(rest);
+      case 'looks':
+        return await (await import('./looks-command')).looksCommand(rest);
       case 'inspect':
         return await (await import('./inspect-command')).inspectCommand(rest);
       case 'proof':
@@ -31,7 +33,7 @@ export async function run(args: readonly string[]): Promise<number> {
       case 'check':
         return await (await import('./check-command')).checkCommand(rest);
       default:
-        throw new UsageFault(`no command "${command}"; there are draw, sights, inspect, check and proof (tarvex --help)`);
+        throw new UsageFault(`no command "${command}"; there are draw, sights, looks, inspect, check and proof (tarvex --help)`);
     }
   } catch (error) {
     if (error instanceof UsageFault) {

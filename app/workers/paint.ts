@@ -1,5 +1,5 @@
 import { paperColour } from '../../core/drafting/style-drawing';
-import type { PatternLine } from '../../core/drafting/standard';
+import type { PatternLine } from '../../core/geometry/pattern-line';
 import { ringBounds } from '../../core/geometry/polygons';
 import { arcPoint, circleArc, type Arc } from '../../core/geometry/arcs/arc';
 import { arcAt } from '../../core/linework/drawing';

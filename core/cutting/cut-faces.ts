@@ -7,8 +7,8 @@ export interface Region {
   /** Index into Model.materials, -1 where none is known. */
   readonly material: number;
   readonly elements: readonly number[];
-  /** What it is: matter, or the air of a cavity, or the earth below a cut terrain. */
-  readonly use: 'matter' | 'air' | 'earth';
+  /** What it is: matter, or the air of a cavity, or the earth below a cut terrain; on paper also the tone of a face that is seen, and a shadow on it. */
+  readonly use: 'matter' | 'air' | 'earth' | 'tone' | 'shadow';
   /** Number of the trim or side of the keep box that cuts here, from 1; absent for the sight's own plane. */
   readonly trim?: number;
   readonly face: Face;

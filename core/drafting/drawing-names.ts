@@ -7,6 +7,10 @@ export interface ElementName {
   readonly class: string;
   /** Of its first part that has one; undefined where none has. */
   readonly material: string | undefined;
+  readonly type?: string;
+  readonly storey?: string;
+  /** Layer of the source file. */
+  readonly layer?: string;
 }
 
 /** What a drawing needs of its model to be published: no more than a name each, so that it goes along with the drawing. */
@@ -19,15 +23,24 @@ export interface DrawingNames {
 }
 
 /** The names of all elements and materials that a drawing shows. */
-export function namesOf(model: Model, { lineElement, lineBeyond, regions }: Drawing): DrawingNames {
+export function namesOf(model: Model, { lineElement, lineBeyond, regions, seen }: Drawing): DrawingNames {
   const materialOf = firstMaterials(model);
   const elements = new Map<number, ElementName>();
   const take = (e: number) => {
     const element = model.elements[e];
-    if (element && !elements.has(e)) elements.set(e, { id: element.id, class: element.class, material: materialOf.get(e) });
+    if (!element || elements.has(e)) return;
+    const { id, class: className, type, facts } = element;
+    const storey = model.storeys[element.storey]?.name;
+    elements.set(e, {
+      ...{ id, class: className, material: materialOf.get(e) },
+      ...(type && { type }),
+      ...(storey && { storey }),
+      ...(facts?.layer && { layer: facts.layer }),
+    });
   };
   lineElement.forEach(take);
   lineBeyond.forEach(take);
   for (const region of regions) region.elements.forEach(take);
+  for (const { element } of seen?.faces ?? []) take(element);
   return { model: model.name, elements, materials: model.materials.map(({ name }) => name) };
 }

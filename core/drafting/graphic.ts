@@ -2,7 +2,8 @@ import type { DrawnSide } from '../linework/boundary-edges';
 import type { Drawing } from '../linework/drawing';
 import type { Sight } from '../sights/sight';
 import type { DrawingNames } from './drawing-names';
-import type { PatternLine, PenColour } from './standard';
+import type { PatternLine } from '../geometry/pattern-line';
+import type { PenColour } from './standard';
 
 /** What a line is drawn with. */
 export interface Pen {
@@ -33,6 +34,8 @@ export interface RegionFill {
   readonly wash: boolean;
   /** false where only the standard's last rule, the one for everything, fits. */
   readonly isOwn: boolean;
+  /** How much of what is below it hides, 0 to 1; absent for all. */
+  readonly opacity?: number;
 }
 
 /** A cut outline with arcs of circles that closes on one layer: what some lines of a drawing are as a whole. */

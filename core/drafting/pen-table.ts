@@ -1,6 +1,9 @@
 import type { Layer, Pen } from './graphic';
 import { filledIn, layerName } from './safe-names';
-import type { FillRule, LineRule, MarkRule, Standard } from './standard';
+import type { FillRule, LineRule, MarkRule, PenColour, Standard } from './standard';
+
+/** The pen of what has no line of its own, paper millimetres. */
+const LAID_ON = 0.05;
 
 type Rule = LineRule | FillRule | MarkRule;
 type Names = Readonly<Record<'class' | 'material', string>>;
@@ -32,10 +35,22 @@ export class PenTable {
     return [this.standard.layersArePens ? this.layers[layer]!.pen : this.pen(rule), layer];
   }
 
+  /** A colour on a layer, whatever pen that has: what is not drawn but laid on. */
+  tint(layerOf: string, colour: PenColour, names: Names): readonly [pen: number, layer: number] {
+    const name = layerName(filledIn(layerOf, names));
+    const pen = this.known({ weight: LAID_ON, lineType: 'continuous', dashes: [], colour });
+    let layer = this.layerAt.get(name.toLowerCase());
+    if (layer === undefined) this.layerAt.set(name.toLowerCase(), (layer = this.layers.push({ name, pen }) - 1));
+    return [pen, layer];
+  }
+
   private pen(rule: Rule): number {
     const lineType = 'type' in rule ? rule.type : 'continuous';
     const dashes = Object.hasOwn(this.standard.lineTypes, lineType) ? this.standard.lineTypes[lineType]! : [];
-    const pen: Pen = { weight: rule.weight, lineType, dashes, colour: rule.colour };
+    return this.known({ weight: rule.weight, lineType, dashes, colour: rule.colour });
+  }
+
+  private known(pen: Pen): number {
     const known = this.penAt.get(keyOf(pen));
     if (known !== undefined) return known;
     this.penAt.set(keyOf(pen), this.pens.push(pen) - 1);

@@ -1,26 +1,36 @@
 import type { RankRule } from '../cutting/material-rank';
+import type { PatternLine } from '../geometry/pattern-line';
+
 import works from './standard-works.json';
 
 /** An index 1 to 255 of the colour table of DXF (7 = black on paper), or a true colour "#RRGGBB". */
 export type PenColour = number | string;
 
-/** One family of parallel lines of a pattern; paper millimetres, degrees. `offset` leads from one line to the next. */
-export interface PatternLine {
-  readonly angle: number;
-  readonly origin: readonly [number, number];
-  readonly offset: readonly [number, number];
-  /** Lengths drawn (positive) and skipped (negative) in turns; empty for a line without gaps. */
-  readonly dashes: readonly number[];
+/** What of a model and a drawing a rule is for: every field that is given must fit. */
+export interface Conditions {
+  /** Class, type, storey and layer of the source file as a whole, without case. */
+  readonly class?: string;
+  readonly elementType?: string;
+  readonly storey?: string;
+  readonly sourceLayer?: string;
+  /** A word that the material's name holds. */
+  readonly material?: string;
+  /** Whether a material is known at all. */
+  readonly hasMaterial?: boolean;
+  /** The kind of the sight. */
+  readonly sight?: string;
 }
 
 /** The first rule whose every given field fits decides. A line without a fitting rule does not exist: the last rule has no conditions. */
-export interface LineRule {
+export interface LineRule extends Conditions {
   readonly role?: string;
   readonly joint?: boolean;
   /** Only outlines across which the depth jumps by at least this, metres, as far as the sight tells jumps apart. */
   readonly jump?: number;
-  readonly class?: string;
-  readonly material?: string;
+  /** How far behind the picture's plane the line's nearest point lies, metres: from, and up to but not with. */
+  readonly distance?: { readonly from?: number; readonly to?: number };
+  /** false: what it catches is not drawn. */
+  readonly drawn?: boolean;
   /** May hold {class} and {material}. */
   readonly layer: string;
   /** Paper millimetres. */
@@ -29,18 +39,51 @@ export interface LineRule {
   readonly colour: PenColour;
 }
 
-export interface FillRule {
+export interface FillRule extends Conditions {
   readonly use?: string;
-  readonly class?: string;
-  /** A word that the material's name holds. */
-  readonly material?: string;
   readonly layer: string;
-  /** "solid" or a name of `patterns`. */
+  /** "solid", "none", or a name of `patterns`. */
   readonly pattern: string;
   /** false for what is cut but no matter of the building (water): no wash lies under it on the screen. */
   readonly wash?: boolean;
   readonly weight: number;
   readonly colour: PenColour;
+}
+
+/** Which pattern is on a face that is seen; its lines have the role surface, and the pens of that. */
+export interface SurfaceRule extends Conditions {
+  /** How the face stands. */
+  readonly facing?: 'upright' | 'level' | 'sloped';
+  /** "none", or a name of `surfacePatterns`. */
+  readonly pattern: string;
+  /** The smallest scale, 1 : so much, at which it is drawn. */
+  readonly upTo?: number;
+}
+
+/** The colour behind the lines of a face that is seen. */
+export interface ToneRule extends Conditions {
+  readonly layer: string;
+  readonly colour: PenColour;
+  /** How much of what is below shows through it: 1 for nothing. */
+  readonly opacity?: number;
+  /** How much darker it is where it is turned away from the light, 0 to 1. */
+  readonly shade?: number;
+}
+
+/** Layer and colour of what the sun does not reach. */
+export interface ShadowRule {
+  readonly layer: string;
+  readonly colour: PenColour;
+  readonly opacity: number;
+}
+
+/** How a drawing is to read: what it says for itself takes the place of the Standard's own. */
+export interface Look {
+  readonly name: string;
+  readonly lines?: readonly LineRule[];
+  readonly fills?: readonly FillRule[];
+  readonly surfaces?: readonly SurfaceRule[];
+  readonly tones?: readonly ToneRule[];
 }
 
 /** Pen, layer and lettering of annotation. */
@@ -66,12 +109,31 @@ export interface Standard {
   readonly patterns: Readonly<Record<string, readonly PatternLine[]>>;
   readonly lines: readonly LineRule[];
   readonly fills: readonly FillRule[];
+  readonly surfaces?: readonly SurfaceRule[];
+  /** Patterns of faces, metres of the model: `PatternLine` otherwise. */
+  readonly surfacePatterns?: Readonly<Record<string, readonly PatternLine[]>>;
+  readonly tones?: readonly ToneRule[];
+  readonly shadow?: ShadowRule;
+  /** The looks that one can choose from, the first where nothing is said; none is one look, called as the Standard is. */
+  readonly looks?: readonly Look[];
   /** Of annotation; what is not told here is as in the standard that comes along. */
   readonly marks?: readonly MarkRule[];
   /** Whether all that is on a layer has the layer's own pen: no two rules may then give one layer two pens. */
   readonly layersArePens?: boolean;
   /** The office's table of ranks, before the one that comes along; see core/cutting/material-rank.ts. */
   readonly ranks?: readonly RankRule[];
+}
+
+/** What the looks of a standard are called, in their order. */
+export const lookNames = ({ name, looks }: Standard): readonly string[] => looks?.map((look) => look.name) ?? [name];
+
+/** A standard in one of its looks, the first where none is named; null where it has none of that name. Case does not matter. */
+export function inLook(standard: Standard, name?: string): Standard | null {
+  const names = lookNames(standard);
+  const at = name === undefined ? 0 : names.findIndex((own) => own.toLowerCase() === name.trim().toLowerCase());
+  if (at < 0) return null;
+  const { name: _name, ...own } = standard.looks?.[at] ?? { name: '' };
+  return { ...standard, ...own };
 }
 
 /** The standard that comes along. */

@@ -1,57 +1,32 @@
 import { drawingBounds, type Drawing } from '../linework/drawing';
-import { materialWords } from '../model/material-words';
+import { LinesBuilder } from '../linework/lines-builder';
 import { ROLES } from '../sights/role';
 import { indexColour } from './colour-table';
 import type { DrawingNames } from './drawing-names';
 import { NO_STROKES, type Graphic, type RegionFill, type Titled } from './graphic';
 import { PenTable } from './pen-table';
-import type { PenColour, Standard } from './standard';
-
-const fitsWord = (word: string | undefined, name: string): boolean =>
-  word === undefined || materialWords(name).includes(word.toLowerCase());
-const fitsWhole = (word: string | undefined, name: string): boolean => word === undefined || name.toLowerCase() === word.toLowerCase();
+import { fits, type RuleSubject } from './rule-fits';
+import { RuleSubjects } from './rule-subjects';
+import { withSurfaces, washes } from './faces-on-paper';
+import type { LineRule, PenColour, Standard } from './standard';
 
 /**
- * Applies a standard to a drawing: the first fitting rule gives each line its pen and layer and each region its fill. Without annotation,
- * and with every line as it was drawn.
+ * Applies a standard, in one of its looks, to a drawing: the first fitting rule gives each line its pen and layer and each region its
+ * fill; patterns and tones come onto the faces that are seen, where the drawing has them. Without annotation, and with every line as it
+ * was drawn.
  * @param scale 1 : scale
  */
-export function style(drawing: Drawing, names: DrawingNames, sight: Titled, standard: Standard, scale: number): Graphic {
+export function style(plain: Drawing, names: DrawingNames, sight: Titled, standard: Standard, scale: number): Graphic {
   const table = new PenTable(standard);
-  const kinds = new Kinds(names);
-  // lines of one role and kind of element all find the same rule
-  const memory = new Map<number, readonly [pen: number, layer: number]>();
-  const [linePen, lineLayer] = [new Uint16Array(drawing.lineRole.length), new Uint16Array(drawing.lineRole.length)];
-  drawing.lineRole.forEach((role, l) => {
-    const joint = drawing.lineJoint[l]!;
-    const step = drawing.lineJump[l]!;
-    const kind = kinds.of(drawing.lineElement[l]!);
-    const key = ((kind * ROLES.length + role) * 2 + joint) * 256 + step;
-    let found = memory.get(key);
-    if (!found) {
-      const jump = step > 0 ? drawing.jumps[step - 1]! : 0;
-      const { class: className, material } = kinds.names[kind]!;
-      const rule = standard.lines.find(
-        (r) =>
-          fitsWhole(r.role, ROLES[role]!) &&
-          (r.joint === undefined || r.joint === (joint === 1)) &&
-          (r.jump === undefined || r.jump <= jump) &&
-          fitsWhole(r.class, className) &&
-          fitsWord(r.material, material),
-      )!;
-      memory.set(key, (found = table.of(rule, { class: className, material })));
-    }
-    linePen[l] = found[0];
-    lineLayer[l] = found[1];
-  });
+  const subjects = new RuleSubjects(names, sight.kind);
+  const faces = washes(plain.seen, subjects, table, standard);
+  const { drawing, linePen, lineLayer } = penned(withSurfaces(plain, subjects, standard, scale), subjects, table, standard);
   const fills = drawing.regions.map((region): RegionFill | null => {
     if (region.use === 'air') return null;
-    const material = names.materials[region.material] ?? '';
-    const className = names.elements.get(region.elements[0]!)?.class ?? '';
-    const rule = standard.fills.find(
-      (r) => fitsWhole(r.use, region.use) && fitsWhole(r.class, className) && fitsWord(r.material, material),
-    )!;
-    const [pen, layer] = table.of(rule, { class: className, material });
+    const subject = subjects.withMaterial(region.elements[0], region.material);
+    const rule = standard.fills.find((own) => (own.use === undefined || own.use === region.use) && fits(own, subject))!;
+    if (rule.pattern === 'none') return null;
+    const [pen, layer] = table.of(rule, subject);
     return {
       layer,
       pen,
@@ -65,13 +40,13 @@ export function style(drawing: Drawing, names: DrawingNames, sight: Titled, stan
     version: 1,
     scale,
     sight: { kind: sight.kind, number: sight.number, name: sight.name },
-    drawing,
+    drawing: faces.regions.length ? { ...drawing, regions: [...drawing.regions, ...faces.regions] } : drawing,
     names,
     pens: table.pens,
     layers: table.layers,
     linePen,
     lineLayer,
-    fills,
+    fills: [...fills, ...faces.fills],
     rounds: [],
     regionOutline: null,
     strokes: NO_STROKES,
@@ -80,24 +55,78 @@ export function style(drawing: Drawing, names: DrawingNames, sight: Titled, stan
   };
 }
 
-/** Elements that a rule cannot tell apart, by a number: those of one class and one material. */
-class Kinds {
-  readonly names: { readonly class: string; readonly material: string }[] = [];
-  private readonly numbers = new Map<string, number>();
-  private readonly byElement = new Map<number, number>();
-  constructor(private readonly all: DrawingNames) {}
+type Penned = Pick<Graphic, 'drawing' | 'linePen' | 'lineLayer'>;
 
-  of(element: number): number {
-    let kind = this.byElement.get(element);
-    if (kind === undefined) {
-      const { class: className = '', material = '' } = this.all.elements.get(element) ?? {};
-      const words = `${className}\n${material}`;
-      kind = this.numbers.get(words);
-      if (kind === undefined) this.numbers.set(words, (kind = this.names.push({ class: className, material }) - 1));
-      this.byElement.set(element, kind);
+/** Pen and layer of each line, without the lines that are not drawn. */
+function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, standard: Standard): Penned {
+  const steps = distanceSteps(standard);
+  // lines of one role, step and kind of element all find the same rule
+  const memory = new Map<number, readonly [pen: number, layer: number] | null>();
+  const count = drawing.lineRole.length;
+  const [linePen, lineLayer] = [new Uint16Array(count), new Uint16Array(count)];
+  const left: number[] = [];
+  for (let l = 0; l < count; l++) {
+    const [role, joint, jump] = [drawing.lineRole[l]!, drawing.lineJoint[l]!, drawing.lineJump[l]!];
+    const subject = subjects.of(drawing.lineElement[l]!);
+    const far = steps.length ? stepOf(steps, nearestDepth(drawing, l)) : 0;
+    const key = (((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far;
+    let found = memory.get(key);
+    if (found === undefined) {
+      const rule = lineRule(
+        standard,
+        subjects.all[subject]!,
+        role,
+        joint === 1,
+        jump > 0 ? drawing.jumps[jump - 1]! : 0,
+        far ? steps[far - 1]! : -Infinity,
+      );
+      memory.set(key, (found = rule.drawn === false ? null : table.of(rule, subjects.all[subject])));
     }
-    return kind;
+    if (!found) left.push(l);
+    linePen[l] = found?.[0] ?? 0;
+    lineLayer[l] = found?.[1] ?? 0;
   }
+  return left.length ? without({ drawing, linePen, lineLayer }, left) : { drawing, linePen, lineLayer };
+}
+
+function lineRule({ lines }: Standard, subject: RuleSubject, role: number, isJoint: boolean, jump: number, distance: number): LineRule {
+  return lines.find(
+    (own) =>
+      (own.role === undefined || own.role.toLowerCase() === ROLES[role]) &&
+      (own.joint === undefined || own.joint === isJoint) &&
+      (own.jump === undefined || own.jump <= jump) &&
+      (own.distance === undefined || (distance >= (own.distance.from ?? -Infinity) && distance < (own.distance.to ?? Infinity))) &&
+      fits(own, subject),
+  )!;
+}
+
+/** The distances at which rules begin or end, ascending. */
+const distanceSteps = ({ lines }: Standard): number[] =>
+  [...new Set(lines.flatMap(({ distance }) => [distance?.from, distance?.to].filter((x) => x !== undefined)))].sort((a, b) => a - b);
+
+/** How many of the steps a depth has reached: all depths between two of them are one to the rules. */
+function stepOf(steps: readonly number[], depth: number): number {
+  let n = 0;
+  while (n < steps.length && depth >= steps[n]!) n++;
+  return n;
+}
+
+function nearestDepth({ depths, lineStart }: Drawing, l: number): number {
+  let least = Infinity;
+  for (let p = lineStart[l]!; p < lineStart[l + 1]!; p++) least = Math.min(least, depths[p]!);
+  return least;
+}
+
+function without({ drawing, linePen, lineLayer }: Penned, left: readonly number[]): Penned {
+  const out = new LinesBuilder();
+  const gone = new Set(left);
+  let from = 0;
+  for (const l of [...left, drawing.lineRole.length]) {
+    out.copy(drawing, from, l);
+    from = l + 1;
+  }
+  const stays = (_: number, l: number) => !gone.has(l);
+  return { drawing: { ...drawing, ...out.done() }, linePen: linePen.filter(stays), lineLayer: lineLayer.filter(stays) };
 }
 
 /** The colour as "#RRGGBB" for paper. Index 7 is black on paper. */

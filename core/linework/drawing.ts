@@ -4,6 +4,7 @@ import type { Frame } from '../geometry/frame';
 import type { Limits } from '../sights/sight';
 import { ARC_NUMBERS, arcBounds, arcPoints, type Arc } from '../geometry/arcs/arc';
 import type { RingCurve } from './boundary-edges';
+import type { Seen } from './seen';
 
 /** Times of the steps in milliseconds; empty in a drawing that must be the same byte for byte. */
 export type StepTimes = Readonly<Partial<Record<'read' | 'prepare' | 'cut' | 'visibility' | 'linework', number>>>;
@@ -42,6 +43,8 @@ export interface Drawing extends Lines {
   /** Sizes of jump in depth, ascending, by which outlines are told apart; metres. */
   readonly jumps: readonly number[];
   readonly regions: readonly Region[];
+  /** The faces that are seen, where they were asked for. */
+  readonly seen?: Seen;
   /** Where it was cut off, if anywhere. */
   readonly limits?: Limits | undefined;
   /** Where the strips of a jogged section begin and end: u of each step, and of both its ends. */

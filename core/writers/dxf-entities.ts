@@ -1,6 +1,6 @@
 import { extended, oneLine } from '../drafting/safe-names';
 import type { Graphic, RegionFill } from '../drafting/graphic';
-import type { PatternLine } from '../drafting/standard';
+import type { PatternLine } from '../geometry/pattern-line';
 import { arcPoint, arcPoints, circleArc, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
 import { onGrid } from '../geometry/on-grid';
 import type { DrawnSide } from '../linework/boundary-edges';
@@ -113,7 +113,10 @@ export class EntityWriter {
       how: { k },
     } = this;
     const name = fill.lines ? fill.pattern.toUpperCase().replace(/[^A-Z0-9]+/g, '_') : 'SOLID';
-    this.begin('HATCH', fill).text(100, 'AcDbHatch').point(10, 0, 0, 0).real(210, 0).real(220, 0).real(230, 1);
+    const tags = this.begin('HATCH', fill);
+    // DXF Reference, common group codes: 440, transparency; older releases know none
+    if (fill.opacity !== undefined && this.how.isModern) tags.int(440, 0x02000000 + Math.round(fill.opacity * 255));
+    tags.text(100, 'AcDbHatch').point(10, 0, 0, 0).real(210, 0).real(220, 0).real(230, 1);
     out
       .text(2, name)
       .int(70, fill.lines ? 0 : 1)

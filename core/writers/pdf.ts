@@ -2,7 +2,7 @@ import fontkit from '@pdf-lib/fontkit';
 import { zlibSync } from 'fflate';
 import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PDFRef } from 'pdf-lib';
 import { oneLine } from '../drafting/safe-names';
-import type { PatternLine } from '../drafting/standard';
+import type { PatternLine } from '../geometry/pattern-line';
 import { LETTERING } from '../drafting/lettering';
 import { roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
@@ -102,6 +102,7 @@ function addPage(document: PDFDocument, graphic: Graphic, fonts: readonly OwnFon
     ...lines.map(({ pen, layer, paths }) => within(layer, `q ${penOf(pens[pen]!)}\n${paths.join('')}Q\n`)),
     ...graphic.texts.map((text) => within(text.layer, textOf(text, fonts, on, pens[text.pen]!))),
   ].join('');
+  const opacities = [...new Set(graphic.fills.flatMap((fill) => fill?.opacity ?? []))];
   const { context } = document;
   page.node.set(
     PDFName.of('Contents'),
@@ -109,7 +110,11 @@ function addPage(document: PDFDocument, graphic: Graphic, fonts: readonly OwnFon
   );
   page.node.set(
     PDFName.of('Resources'),
-    context.obj({ Font: Object.fromEntries(fonts.map(({ font }, k) => [`F${k}`, font.ref])), Properties: properties }),
+    context.obj({
+      Font: Object.fromEntries(fonts.map(({ font }, k) => [`F${k}`, font.ref])),
+      Properties: properties,
+      ...(opacities.length && { ExtGState: Object.fromEntries(opacities.map((ca) => [opacityName(ca), { Type: 'ExtGState', ca }])) }),
+    }),
   );
   return page;
 }
@@ -152,6 +157,9 @@ function linesByPen(graphic: Graphic, on: OnPage): { readonly pen: number; reado
   return [...groups.values()].sort((a, b) => pens[a.pen]!.weight - pens[b.pen]!.weight || a.layer - b.layer || a.pen - b.pen);
 }
 
+/** What a fill through which one sees is called in the page's resources. */
+const opacityName = (opacity: number): string => `A${Math.round(opacity * 1000)}`;
+
 function fillsByLayer(graphic: Graphic, on: OnPage): Map<number, string> {
   const { drawing, pens } = graphic;
   const out = new Map<number, string>();
@@ -163,7 +171,7 @@ function fillsByLayer(graphic: Graphic, on: OnPage): Map<number, string> {
     const path = rings.map((ring) => ringPath(ring, on)).join('');
     const paint = fill.lines
       ? `q\n${path}W* n\n0 J\n${colour(paperColour(pen.colour))} RG ${number(pen.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
-      : `${colour(paperColour(pen.colour))} rg\n${path}f*\n`;
+      : `${fill.opacity === undefined ? '' : `q /${opacityName(fill.opacity)} gs\n`}${colour(paperColour(pen.colour))} rg\n${path}f*\n${fill.opacity === undefined ? '' : 'Q\n'}`;
     out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
   });
   return out;

@@ -2,7 +2,7 @@ import { oneLine } from '../drafting/safe-names';
 import { FONT_FAMILY, LETTERING } from '../drafting/lettering';
 import { roundsByLine, titleWords, type Graphic, type Pen } from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
-import type { PatternLine } from '../drafting/standard';
+import type { PatternLine } from '../geometry/pattern-line';
 import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt } from '../linework/drawing';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
@@ -71,7 +71,8 @@ export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []):
           return `url(#${id})`;
         })
       : [paperColour(pen.colour)];
-    const paths = paints.map((paint) => `<path fill="${paint}" fill-rule="evenodd" d="${d}"/>`);
+    const thin = fill.opacity === undefined ? '' : ` fill-opacity="${decimal(fill.opacity, 3)}"`;
+    const paths = paints.map((paint) => `<path fill="${paint}"${thin} fill-rule="evenodd" d="${d}"/>`);
     fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
   });
   if (patterns.size) out.push('<defs>', ...patterns.values(), '</defs>');

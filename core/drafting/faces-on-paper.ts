@@ -1,0 +1,87 @@
+import type { Region } from '../cutting/cut-faces';
+import { unit, dot, type Vec3 } from '../geometry/vec3';
+import { indexColour } from './colour-table';
+import type { Drawing } from '../linework/drawing';
+import { LinesBuilder } from '../linework/lines-builder';
+import type { Seen, SeenFace } from '../linework/seen';
+import { surfaceLines } from '../surfaces/surface-lines';
+import type { RegionFill } from './graphic';
+import type { PenTable } from './pen-table';
+import { fits } from './rule-fits';
+import type { RuleSubjects } from './rule-subjects';
+import type { Standard, ToneRule } from './standard';
+
+/** Whether a standard asks for the faces that are seen. */
+export const wantsFaces = ({ surfaces = [], tones = [] }: Standard, scale: number): boolean =>
+  tones.length > 0 || surfaces.some(({ pattern, upTo = Infinity }) => pattern !== 'none' && scale <= upTo);
+
+/** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
+const STEEP = 0.05;
+const facingOf = ({ normal: [x, y, z] }: SeenFace) => (Math.abs(z) < STEEP ? 'upright' : Math.hypot(x, y) < STEEP ? 'level' : 'sloped');
+
+/** A drawing with the lines of the patterns that are on its faces at a scale. */
+export function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standard, scale: number): Drawing {
+  const { seen } = drawing;
+  const rules = (standard.surfaces ?? []).filter(({ upTo = Infinity }) => scale <= upTo);
+  if (!seen || !rules.length) return drawing;
+  const lines = surfaceLines(seen, (face) => {
+    const subject = subjects.withMaterial(face.element, face.material);
+    const rule = rules.find((own) => (own.facing === undefined || own.facing === facingOf(face)) && fits(own, subject));
+    return rule && rule.pattern !== 'none' ? standard.surfacePatterns![rule.pattern]! : null;
+  });
+  if (!lines.lineRole.length) return drawing;
+  const out = new LinesBuilder();
+  out.copy(drawing, 0, drawing.lineRole.length);
+  out.copy(lines, 0, lines.lineRole.length);
+  return { ...drawing, ...out.done() };
+}
+
+interface Washes {
+  readonly regions: readonly Region[];
+  readonly fills: readonly RegionFill[];
+}
+
+/** The tones of faces and the shadows on them, as regions that lie below all lines; they come after those that are cut, with which they share no place. */
+export function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, { tones = [], shadow }: Standard): Washes {
+  const [regions, fills]: [Region[], RegionFill[]] = [[], []];
+  const put = (
+    use: 'tone' | 'shadow',
+    { element, material }: SeenFace,
+    polygons: SeenFace['polygons'],
+    fill: Omit<RegionFill, 'pattern' | 'lines' | 'wash' | 'isOwn'>,
+  ) =>
+    // prettier-ignore
+    polygons.forEach((face) => {
+      regions.push({ material, elements: [element], use, face });
+      fills.push({ ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true });
+    });
+  for (const face of seen?.faces ?? []) {
+    const subject = subjects.withMaterial(face.element, face.material);
+    const rule = tones.find((own) => fits(own, subject));
+    if (!rule) continue;
+    const [pen, layer] = table.tint(rule.layer, shaded(rule, face, seen!), subject);
+    put('tone', face, face.polygons, { pen, layer, ...(rule.opacity !== undefined && { opacity: rule.opacity }) });
+  }
+  for (const face of seen?.faces ?? []) {
+    if (!face.shadow?.length) continue;
+    const own = shadow ?? { layer: 'SHADOW', colour: '#8C9296', opacity: 0.55 };
+    const [pen, layer] = table.tint(own.layer, own.colour, subjects.withMaterial(face.element, face.material));
+    put('shadow', face, face.shadow, { pen, layer, opacity: own.opacity });
+  }
+  return { regions, fills };
+}
+
+/** Tones are told apart in so many steps. */
+const STEPS = 8;
+
+/** The colour of a face by the way it stands to a light from above and the left, before the picture. */
+function shaded({ colour, shade = 0 }: ToneRule, { normal, picture }: SeenFace, { pictures }: Seen): string {
+  const plain = typeof colour === 'string' ? colour : indexColour(colour);
+  if (!shade) return plain;
+  const { look, right, up, slant } = pictures[picture]!.frame;
+  const [r, u] = slant ? [slant.right, slant.up] : [right, up];
+  const light = unit([0, 1, 2].map((k) => -look[k]! * 0.8 + u[k]! * 0.7 - r[k]! * 0.6) as unknown as Vec3);
+  const dark = Math.round((1 - Math.max(0, dot(normal, light))) * STEPS) / STEPS;
+  const channel = (at: number) => Math.round(parseInt(plain.slice(at, at + 2), 16) * (1 - shade * dark));
+  return `#${[1, 3, 5].map((at) => channel(at).toString(16).padStart(2, '0').toUpperCase()).join('')}`;
+}

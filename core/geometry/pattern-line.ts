@@ -1,0 +1,95 @@
+import type { Ring } from './polygons';
+import { cos, sin } from './trigonometry';
+
+/** One family of parallel lines of a pattern: lengths of paper or of the model, degrees. `offset` leads from one line to the next. */
+export interface PatternLine {
+  readonly angle: number;
+  readonly origin: readonly [number, number];
+  readonly offset: readonly [number, number];
+  /** Lengths drawn (positive) and skipped (negative) in turns; empty for a line without gaps. */
+  readonly dashes: readonly number[];
+}
+
+/** Nearer than this to a side a line lies in it, and a shorter piece is none; as lengths of the polygons. */
+const HAIR = 1e-6;
+
+/**
+ * The lines of a family within polygons, as x0, y0, x1, y1 of each piece: even-odd over all rings together. What lies along a side is
+ * left out: a line is there already. Cost: for each line the sides that it may meet.
+ */
+export function patternLines(family: PatternLine, rings: readonly Ring[], into: number[]): void {
+  const turn = (family.angle * Math.PI) / 180;
+  const [c, s] = [tidy(cos(turn)), tidy(sin(turn))];
+  const [along, apart] = [family.offset[0] * c + family.offset[1] * s, family.offset[1] * c - family.offset[0] * s];
+  const [ox, oy] = [family.origin[0] * c + family.origin[1] * s, family.origin[1] * c - family.origin[0] * s];
+  const sides = sidesIn(rings, c, s);
+  if (!sides.length || !apart) return;
+  const [low, high] = [Math.min(...ends(sides, 1)), Math.max(...ends(sides, 3))];
+  const [a, b] = [(low - oy) / apart, (high - oy) / apart];
+  // sides by their lower ends, so that each line asks those alone that reach up to it
+  let next = 0;
+  let open: Side[] = [];
+  const first = Math.ceil(Math.min(a, b) - 1e-9);
+  const last = Math.floor(Math.max(a, b) + 1e-9);
+  for (let n = first; n <= last; n++) {
+    const k = apart > 0 ? n : first + last - n;
+    const y = oy + k * apart;
+    while (next < sides.length && sides[next]![1] <= y + HAIR) open.push(sides[next++]!);
+    open = open.filter((side) => side[3] >= y - HAIR);
+    for (const [from, to] of inside(open, y)) dashed(family.dashes, ox + k * along, from, to, (x0, x1) => into.push(x0 * c - y * s, x0 * s + y * c, x1 * c - y * s, x1 * s + y * c)); // prettier-ignore
+  }
+}
+
+/** A side from its lower end to its upper one. */
+type Side = readonly [x0: number, y0: number, x1: number, y1: number];
+
+function sidesIn(rings: readonly Ring[], c: number, s: number): Side[] {
+  const out: Side[] = [];
+  for (const ring of rings)
+    for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+      const [px, py, qx, qy] = [ring[j]!, ring[j + 1]!, ring[i]!, ring[i + 1]!];
+      const [x0, y0, x1, y1] = [px * c + py * s, py * c - px * s, qx * c + qy * s, qy * c - qx * s];
+      out.push(y0 <= y1 ? [x0, y0, x1, y1] : [x1, y1, x0, y0]);
+    }
+  return out.sort((p, q) => p[1] - q[1]);
+}
+
+function* ends(sides: readonly Side[], k: 1 | 3): Iterable<number> {
+  for (const side of sides) yield side[k];
+}
+
+/** The stretches of a level line that are inside, without those along a side. */
+function inside(sides: readonly Side[], y: number): [number, number][] {
+  const crossings: number[] = [];
+  const taken: [number, number][] = [];
+  for (const [x0, y0, x1, y1] of sides) {
+    if (Math.abs(y0 - y) < HAIR && Math.abs(y1 - y) < HAIR) taken.push([Math.min(x0, x1), Math.max(x0, x1)]);
+    // an upper end belongs to its side and a lower one does not, so that a corner counts once
+    else if (y0 < y && y1 >= y) crossings.push(x0 + ((x1 - x0) * (y - y0)) / (y1 - y0));
+  }
+  crossings.sort((p, q) => p - q);
+  const out: [number, number][] = [];
+  for (let i = 0; i + 1 < crossings.length; i += 2) out.push([crossings[i]!, crossings[i + 1]!]);
+  return taken.reduce(without, out);
+}
+
+const without = (stretches: [number, number][], [from, to]: [number, number]): [number, number][] =>
+  stretches.flatMap(([a, b]): [number, number][] => (to <= a || from >= b ? [[a, b]] : [[a, from], [to, b]].filter(([p, q]) => q! > p!) as [number, number][])); // prettier-ignore
+
+/** The dashes of a line between two places of it; they count from `zero`. */
+function dashed(dashes: readonly number[], zero: number, from: number, to: number, put: (x0: number, x1: number) => void): void {
+  if (to - from < HAIR) return;
+  if (!dashes.length) return put(from, to);
+  const period = dashes.reduce((sum, dash) => sum + Math.abs(dash), 0);
+  let at = zero + Math.floor((from - zero) / period) * period;
+  while (at < to)
+    for (const dash of dashes) {
+      const end = at + Math.abs(dash);
+      const [x0, x1] = [Math.max(at, from), Math.min(end, to)];
+      if (dash > 0 && x1 - x0 > HAIR) put(x0, x1);
+      at = end;
+    }
+}
+
+/** Sines of right angles come out a hair beside whole numbers. */
+const tidy = (x: number): number => (Math.abs(x - Math.round(x)) < 1e-15 ? Math.round(x) : x);

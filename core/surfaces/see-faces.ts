@@ -1,0 +1,66 @@
+import { moveFrame, rayOf } from '../geometry/frame';
+import { reversed, ringArea, type Face } from '../geometry/polygons';
+import { dot, scale as scaled, subtract, type Vec3 } from '../geometry/vec3';
+import type { Model } from '../model/model';
+import type { Scene } from '../scene/scene';
+import type { VisibilityQuery } from '../visibility/see';
+import { visibleFaces } from '../visibility/visible-faces';
+import { mapRing, type Seen, type SeenFace, type SeenPicture } from '../linework/seen';
+
+/** The faces that some Views show, as the drawing has them: beside one another, mirrored, as large as the model is. What hangs overhead is lines alone. */
+export function seeFaces(model: Model, scene: Scene, queries: readonly VisibilityQuery[]): Seen {
+  const own = queries.filter(({ view }) => !view.place.isOverhead);
+  const pictures = own.map((query) => pictureOf(model, scene, query));
+  return {
+    pictures,
+    zero: model.origin,
+    faces: own.flatMap((query, k) =>
+      visibleFaces(scene, query).map(({ face, polygons, element, material }): SeenFace => {
+        const { point, normal } = planeOf(model, scene, face);
+        const isTurned = dot(normal, towardsEye(pictures[k]!, point)) < 0;
+        return {
+          picture: k,
+          polygons: polygons.map((polygon) => inDrawing(polygon, pictures[k]!, scene.scale)),
+          ...{ face, point, element, material },
+          normal: isTurned ? scaled(normal, -1) : normal,
+        };
+      }),
+    ),
+  };
+}
+
+function pictureOf({ origin }: Model, scene: Scene, { view: { frame, distance, place } }: VisibilityQuery): SeenPicture {
+  return {
+    frame: moveFrame({ ...frame, origin: scaled(frame.origin, 1 / scene.scale) }, scaled(origin, -1)),
+    distance: distance / scene.scale,
+    shift: place.shift / scene.scale,
+    isMirrored: place.isMirrored,
+  };
+}
+
+/** The plane of a flat face, in the coordinates of the file. */
+export function planeOf(
+  { origin }: Pick<Model, 'origin'>,
+  { vertices, triangles, normals, scale }: Scene,
+  face: number,
+): { point: Vec3; normal: Vec3 } {
+  const v = triangles[face * 3]! * 3;
+  return {
+    point: [0, 1, 2].map((k) => vertices[v + k]! / scale + origin[k]!) as unknown as Vec3,
+    normal: [normals[face * 3]!, normals[face * 3 + 1]!, normals[face * 3 + 2]!],
+  };
+}
+
+/** From a point to the eye, of any length. */
+function towardsEye({ frame, distance }: SeenPicture, point: Vec3): Vec3 {
+  if (distance === Infinity) return scaled(rayOf(frame), -1);
+  const eye = frame.origin.map((x, k) => x - frame.look[k]! * distance) as unknown as Vec3;
+  return subtract(eye, point);
+}
+
+function inDrawing(polygon: Face, { shift, isMirrored }: SeenPicture, scale: number): Face {
+  return polygon.map((ring, r) => {
+    const out = mapRing(ring, ([u, v]) => (isMirrored ? [-u / scale, v / scale] : [u / scale + shift, v / scale]));
+    return ringArea(out) > 0 === (r === 0) ? out : reversed(out);
+  });
+}

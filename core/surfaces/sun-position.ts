@@ -1,0 +1,28 @@
+import { Fault } from '../faults/fault';
+import type { Sun } from './shadows';
+
+const DEGREE = Math.PI / 180;
+const turn = (degrees: number): number => ((degrees % 360) + 360) % 360;
+
+/**
+ * Where the sun stands at a place and a moment, without the bending of light by the air: to a hundredth of a degree from 1950 to 2050.
+ * Source of the method: The Astronomical Almanac, low precision formulas for the Sun's coordinates (Michalsky, Solar Energy 40, 1988).
+ * @param at degrees: latitude north, longitude east
+ */
+export function sunPosition(at: { readonly latitude: number; readonly longitude: number }, moment: Date): Sun {
+  const days = moment.getTime() / 86_400_000 + 2_440_587.5 - 2_451_545;
+  if (!Number.isFinite(days)) throw new Fault('sun-wrong', { reason: 'the moment is no date' });
+  const anomaly = turn(357.528 + 0.9856003 * days) * DEGREE;
+  const mean = turn(280.46 + 0.9856474 * days);
+  const ecliptic = (mean + 1.915 * Math.sin(anomaly) + 0.02 * Math.sin(2 * anomaly)) * DEGREE;
+  const obliquity = (23.439 - 0.0000004 * days) * DEGREE;
+  const ascension = Math.atan2(Math.cos(obliquity) * Math.sin(ecliptic), Math.cos(ecliptic));
+  const declination = Math.asin(Math.sin(obliquity) * Math.sin(ecliptic));
+  const hours = (moment.getTime() % 86_400_000) / 3_600_000;
+  const sidereal = 6.697375 + 0.0657098242 * (days - hours / 24) + 1.00273790935 * hours;
+  const hourAngle = turn(sidereal * 15 + at.longitude - ascension / DEGREE) * DEGREE;
+  const latitude = at.latitude * DEGREE;
+  const height = Math.asin(Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle));
+  const azimuth = Math.atan2(-Math.sin(hourAngle), Math.tan(declination) * Math.cos(latitude) - Math.sin(latitude) * Math.cos(hourAngle));
+  return { azimuth: turn(azimuth / DEGREE), height: height / DEGREE };
+}

@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest';
+import { style } from '../drafting/style-drawing';
+import { inLook, type Standard } from '../drafting/standard';
+import { SHIPPED } from '../drafting/shipped-standard';
+import { namesOf } from '../drafting/drawing-names';
+import { facesOf } from '../faces-of';
+import { faceArea, union } from '../geometry/polygons';
+import type { Vec3 } from '../geometry/vec3';
+import type { Model } from '../model/model';
+import { prepare } from '../scene/prepare';
+import { ROLES } from '../sights/role';
+import type { Sight } from '../sights/sight';
+import { box, modelOf, moved, polygon, prism, spun } from '../testing/solids';
+import { drawModel, FRONT, frameSight, ISO, PLAN } from '../testing/views';
+import { sunDirection } from './shadows';
+
+const DEGREE = Math.PI / 180;
+const PRESENTATION = inLook(SHIPPED, 'presentation')!;
+const graphicOf = (model: Model, sight: Sight, standard: Standard = PRESENTATION, scale = 50) => {
+  const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
+  return style(drawing, namesOf(model, drawing), sight, standard, scale);
+};
+const surfaceOf = ({ drawing }: ReturnType<typeof graphicOf>) => {
+  const out: [number, number, number, number][] = [];
+  drawing.lineRole.forEach((role, l) => {
+    if (ROLES[role] === 'surface')
+      out.push([...drawing.points.subarray(drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2)] as never);
+  });
+  return out;
+};
+const brick = (solid: ReturnType<typeof box>) => ({ solid, class: 'Wall', material: 'Brick', name: 'Wall' });
+
+describe('surface patterns', () => {
+  it.each([0, 17])('a brick wall turned by %d degrees, seen square: 75 mm courses of 250 mm (the look Presentation)', (turn) => {
+    const model = modelOf([brick(spun(box([0, 0, 0], [3, 0.3, 1.5]), turn))]);
+    const look: Vec3 = [-Math.sin(turn * DEGREE), Math.cos(turn * DEGREE), 0];
+    const lines = surfaceOf(graphicOf(model, frameSight(look, [0, 0, 1])));
+    const beds = lines.filter(([, v0, , v1]) => Math.abs(v0 - v1) < 1e-9);
+    expect(beds.map(([, v]) => Math.round(v / 0.075))).toEqual(Array.from({ length: 19 }, (_, k) => k + 1));
+    for (const [u0, , u1] of beds) expect(Math.abs(u1 - u0)).toBeCloseTo(3, 6);
+    const perpends = lines.filter((l) => !beds.includes(l));
+    expect(perpends.length).toBeGreaterThanOrEqual(230);
+    expect(perpends.length).toBeLessThanOrEqual(240);
+    for (const [u0, v0, u1, v1] of perpends)
+      expect([Math.abs(u1 - u0), Math.abs(v1 - v0)]).toEqual([expect.closeTo(0, 6), expect.closeTo(0.075, 6)]);
+  });
+
+  it('is drawn at 1:50 and larger, in that look alone, and changes no other line', () => {
+    const model = modelOf([
+      brick(box([0, 0, 0], [3, 0.3, 1.5])),
+      { solid: box([1, -0.5, 0], [0.4, 0.2, 0.9]), name: 'post', class: 'Column', material: 'Steel' },
+    ]);
+    const counts = (standard: Standard, scale: number) => {
+      const { drawing } = graphicOf(model, FRONT, standard, scale);
+      return ROLES.map((_, role) => drawing.lineRole.filter((own) => own === role).length);
+    };
+    const [at50, at51, works] = [counts(PRESENTATION, 50), counts(PRESENTATION, 51), counts(inLook(SHIPPED)!, 50)];
+    const surface = ROLES.indexOf('surface');
+    expect([at50[surface]! > 200, at51[surface], works[surface]]).toEqual([true, 0, 0]);
+    expect(at50.filter((_, k) => k !== surface)).toEqual(works.filter((_, k) => k !== surface));
+    // the post stands before the wall: no joint runs through it
+    for (const [u0, v0, u1] of surfaceOf(graphicOf(model, FRONT)))
+      if (v0 < 0.899) expect(Math.max(u0, u1) <= 1 + 1e-6 || Math.min(u0, u1) >= 1.4 - 1e-6).toBe(true);
+  });
+
+  it('in an isometric and in a perspective the joints lie where those of the wall are projected (brute force)', () => {
+    const model = modelOf([brick(box([0, 0, 0], [2, 0.3, 0.75]))]);
+    const eye: Vec3 = [-1.5, -4, 1.7];
+    const perspective: Sight = { kind: 'perspective', number: 'V', name: '', eye, target: [1, 0, 0.4], fov: 60, depth: null };
+    for (const sight of [ISO, perspective]) {
+      const graphic = graphicOf(model, sight);
+      const { frame } = graphic.drawing;
+      const project = (p: Vec3) => {
+        const d = p.map((x, k) => x - frame.origin[k]!);
+        const [u, v, w] = [frame.right, frame.up, frame.look].map((row) =>
+          d.reduce((sum, x, k) => sum + x * row[k]!, 0),
+        ) as unknown as Vec3;
+        const distance = Math.hypot(...eye.map((x, k) => x - perspective.target![k]!));
+        const shrink = sight === perspective ? distance / (distance + w) : 1;
+        return [u * shrink, v * shrink];
+      };
+      const lines = surfaceOf(graphic);
+      expect(lines.length).toBeGreaterThan(60);
+      // the bed at 300 mm of the front face, from end to end
+      const [a, b] = [project([0, 0, 0.3]), project([2, 0, 0.3])];
+      const near = ([u0, v0, u1, v1]: number[]) =>
+        Math.min(
+          Math.hypot(u0! - a[0]!, v0! - a[1]!) + Math.hypot(u1! - b[0]!, v1! - b[1]!),
+          Math.hypot(u1! - a[0]!, v1! - a[1]!) + Math.hypot(u0! - b[0]!, v0! - b[1]!),
+        );
+      expect(Math.min(...lines.map(near))).toBeLessThan(1e-5);
+    }
+  });
+});
+
+describe('shadows', () => {
+  const area = (faces: readonly (readonly Float64Array[])[]) => faces.reduce((sum, face) => sum + faceArea(face), 0);
+  const shadowsOf = (model: Model, sight: Sight, azimuth: number, height: number) => {
+    const { faces } = facesOf(model, prepare(model), sight, { azimuth, height });
+    return { faces, all: faces.flatMap(({ shadow = [] }) => shadow) };
+  };
+  const ground = { solid: box([-10, -10, -0.1], [20, 20, 0.1]), name: 'ground', class: 'Slab' };
+
+  it.each([
+    [200, 45],
+    [123, 30],
+    [0, 60],
+  ])('of a box on the ground at azimuth %d and height %d (closed form)', (azimuth, height) => {
+    // prettier-ignore
+    const model = modelOf([ground, { solid: box([0, 0, 0], [1, 2, 3]), name: 'box', class: 'Column' }]);
+    const { all } = shadowsOf(model, PLAN, azimuth, height);
+    // the base swept by (sx, sy): its area and twice the faces that it grows by, without the base, which is not seen
+    const long = 3 / Math.tan(height * DEGREE);
+    const [sx, sy] = [Math.abs(Math.sin(azimuth * DEGREE)) * long, Math.abs(Math.cos(azimuth * DEGREE)) * long];
+    expect(area(all)).toBeCloseTo(1 * sy + 2 * sx, 3);
+  });
+
+  it('of a round column: its width times the length, with half of its base (closed form, of the polygon that it is)', () => {
+    const n = 48;
+    const model = modelOf([ground, { solid: prism(polygon(0, 0, 0.5, n), 0, 2), name: 'column', class: 'Column' }]);
+    const { all } = shadowsOf(model, PLAN, 180, 45);
+    // from above the column hides its base; what is seen is the swept shape without it
+    const base = (n / 2) * 0.25 * Math.sin((2 * Math.PI) / n);
+    const width = 1;
+    expect(area(all)).toBeCloseTo(width * 2 + base - base, 2);
+  });
+
+  it('of a round disc that floats: itself, seen from above where it does not cover it (closed form, of the polygon that it is)', () => {
+    const disc = { solid: moved(prism(polygon(0, 0, 1, 96), 0, 0.001), [0, 0, 3]), name: 'disc', class: 'Column' };
+    const { all } = shadowsOf(modelOf([ground, disc]), PLAN, 180, 45);
+    // three metres off to the north: all of it is seen, but for the millimetre that it is thick
+    expect(area(all)).toBeCloseTo(48 * Math.sin((2 * Math.PI) / 96), 2);
+  });
+
+  it('do not overlap, and lie on faces that are turned to the sun alone; in an elevation and an isometric', () => {
+    const model = modelOf([
+      ground,
+      { solid: box([0, 0, 0], [3, 3, 2]), name: 'low', class: 'Wall', material: 'Brick' },
+      { solid: box([1, -0.4, 1], [1, 0.4, 0.2]), name: 'sill', class: 'Slab' },
+      { solid: box([3.5, 0, 0], [1, 1, 4]), name: 'high', class: 'Wall' },
+    ]);
+    for (const sight of [FRONT, ISO]) {
+      const { faces, all } = shadowsOf(model, sight, 215, 40);
+      expect(all.length).toBeGreaterThan(0);
+      expect(area(union(all.flat()))).toBeCloseTo(area(all), 4);
+      const towards = sunDirection({ azimuth: 215, height: 40 }, [0, 1]);
+      for (const { normal, shadow = [], polygons } of faces) {
+        if (shadow.length) expect(normal.reduce((sum, x, k) => sum + x * towards[k]!, 0)).toBeGreaterThan(0);
+        expect(area(shadow)).toBeLessThan(area(polygons) + 1e-6);
+      }
+    }
+  });
+});
