@@ -3,6 +3,7 @@ import { extname, join } from 'node:path';
 import { SHIPPED } from '../core/drafting/shipped-standard';
 import { inLook, lookNames, type Standard } from '../core/drafting/standard';
 import type { Sun } from '../core/surfaces/shadows';
+import { sunPosition } from '../core/surfaces/sun-position';
 import { Fault, type Note } from '../core/faults/fault';
 import { noteSentence, sentence } from '../core/faults/wording';
 import type { Model } from '../core/model/model';
@@ -168,10 +169,19 @@ function looked(standard: Standard, look: string | undefined): Standard {
 
 /** @throws UsageFault */
 function sunOf(value: string): Sun {
-  const [azimuth, height, ...more] = value.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
-  if (more.length || !(azimuth! >= 0 && azimuth! <= 360 && height! > 0 && height! <= 90))
-    throw new UsageFault(`--sun is "${value}"; it takes degrees round from north and up from the horizon, such as 225,45`);
-  return { azimuth: azimuth!, height: height! };
+  const [first, second, moment, ...more] = value.split(',').map((part) => part.trim());
+  const figure = (part: string | undefined) => (part ? Number(part) : NaN);
+  const [a, b] = [figure(first), figure(second)];
+  const isPlace =
+    moment !== undefined && Math.abs(a) <= 90 && Math.abs(b) <= 180 && /^\d{4}-\d\d-\d\d/.test(moment) && !Number.isNaN(Date.parse(moment));
+  const { azimuth, height } = isPlace ? sunPosition({ latitude: a, longitude: b }, new Date(moment)) : { azimuth: a, height: b };
+  if (isPlace && height <= 0)
+    throw new UsageFault(`--sun is "${value}"; there the sun stands ${(-height).toFixed(1)}° below the horizon then`);
+  if (more.length || (moment !== undefined && !isPlace) || !(azimuth >= 0 && azimuth <= 360 && height > 0 && height <= 90))
+    throw new UsageFault(
+      `--sun is "${value}"; it takes degrees round from north and up from the horizon, such as 225,45, or a place and a moment, such as 51.5,-0.1,2026-06-21T14:00Z`,
+    );
+  return { azimuth, height };
 }
 
 function numberAbove(value: string | undefined): number | undefined {

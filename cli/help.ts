@@ -28,7 +28,8 @@ tarvex draw PROJECT.tarvex --out DIR [--only S-01,P-02] [--format dxf|svg|pdf|js
   --scale N          scale 1:N for line types, hatches, texts and pages (default 100; of a project each sight's own)
   --standard FILE    drafting standard (default: the one that comes along)
   --look NAME        one of its looks (default: its first): Works, Planning or Presentation in the one that comes along
-  --sun A,H          shadows of a sun that stands A degrees round from true north, clockwise, and H degrees up from the horizon
+  --sun A,H          shadows of a sun that stands A degrees round from true north, clockwise, and H degrees up from the horizon;
+                     or LATITUDE,LONGITUDE,MOMENT: 51.5,-0.1,2026-06-21T14:00Z
   --unit U           unit of the first model: m cm mm in ft (formats or files that state none)
   --up y|z           which way is up in a mesh file (glTF y, others z)
   --with FILE        another model laid over the first; may stand several times. FILE@x,y,z,degrees puts its zero there

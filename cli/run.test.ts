@@ -285,7 +285,9 @@ describe('looks and shadows', () => {
       expect(readFileSync(at(out), 'utf8')).toContain(sign);
     }
     expect(await draw('sun.pdf', '--sun', '270,45', '--look', 'presentation')).toMatchObject({ code: 0 });
-    for (const sun of ['270', '400,20', 'a,b', '10,-5', '1,2,3'])
+    expect(await draw('sun.json', '--sun', '51.5,0,2026-06-21T14:00Z')).toMatchObject({ code: 0 });
+    expect((await draw('sun.json', '--sun', '51.5,0,2026-06-21T01:00Z')).err).toContain('below the horizon');
+    for (const sun of ['270', '400,20', 'a,b', '10,-5', '1,2,3', '1,2,noon', '95,2,2026-06-21'])
       expect(await draw('sun.json', '--sun', sun)).toMatchObject({ code: 2, err: expect.stringContaining(`--sun is "${sun}"`) as string });
   });
 });

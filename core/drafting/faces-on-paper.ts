@@ -1,4 +1,5 @@
 import type { Region } from '../cutting/cut-faces';
+import { union, type Face } from '../geometry/polygons';
 import { unit, dot, type Vec3 } from '../geometry/vec3';
 import { indexColour } from './colour-table';
 import type { Drawing } from '../linework/drawing';
@@ -53,15 +54,9 @@ export function washes(seen: Seen | undefined, subjects: RuleSubjects, table: Pe
     // prettier-ignore
     polygons.forEach((face) => {
       regions.push({ material, elements: [element], use, face });
-      fills.push({ ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true });
+      fills.push({ ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true, ...(use === 'tone' && fill.opacity === undefined && { isTone: true }) });
     });
-  for (const face of seen?.faces ?? []) {
-    const subject = subjects.withMaterial(face.element, face.material);
-    const rule = tones.find((own) => fits(own, subject));
-    if (!rule) continue;
-    const [pen, layer] = table.tint(rule.layer, shaded(rule, face, seen!), subject);
-    put('tone', face, face.polygons, { pen, layer, ...(rule.opacity !== undefined && { opacity: rule.opacity }) });
-  }
+  for (const { face, polygons, pen, layer, opacity } of toned(seen, subjects, table, tones)) put('tone', face, union(polygons.flat()), { pen, layer, ...(opacity !== undefined && { opacity }) }); // prettier-ignore
   for (const face of seen?.faces ?? []) {
     if (!face.shadow?.length) continue;
     const own = shadow ?? { layer: 'SHADOW', colour: '#8C9296', opacity: 0.55 };
@@ -71,8 +66,32 @@ export function washes(seen: Seen | undefined, subjects: RuleSubjects, table: Pe
   return { regions, fills };
 }
 
+interface Toned {
+  readonly face: SeenFace;
+  readonly polygons: Face[];
+  readonly pen: number;
+  readonly layer: number;
+  readonly opacity: number | undefined;
+}
+
+/** The faces that have a tone; those of one element and one colour together, so that no seam is between them. */
+function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, tones: readonly ToneRule[]): Iterable<Toned> {
+  const out = new Map<string, Toned>();
+  for (const face of seen?.faces ?? []) {
+    const subject = subjects.withMaterial(face.element, face.material);
+    const rule = tones.find((own) => fits(own, subject));
+    if (!rule) continue;
+    const [pen, layer] = table.tint(rule.layer, shaded(rule, face, seen!), subject);
+    const key = `${face.element} ${pen} ${layer} ${face.material} ${rule.opacity ?? ''}`;
+    const own = out.get(key);
+    if (own) own.polygons.push(...face.polygons);
+    else out.set(key, { face, polygons: [...face.polygons], pen, layer, opacity: rule.opacity });
+  }
+  return out.values();
+}
+
 /** Tones are told apart in so many steps. */
-const STEPS = 8;
+const STEPS = 16;
 
 /** The colour of a face by the way it stands to a light from above and the left, before the picture. */
 function shaded({ colour, shade = 0 }: ToneRule, { normal, picture }: SeenFace, { pictures }: Seen): string {

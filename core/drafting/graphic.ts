@@ -36,7 +36,12 @@ export interface RegionFill {
   readonly isOwn: boolean;
   /** How much of what is below it hides, 0 to 1; absent for all. */
   readonly opacity?: number;
+  /** Whether it is laid against others of its kind: a hair of its own colour around it keeps the paper from showing between them. */
+  readonly isTone?: boolean;
 }
+
+/** That hair, paper millimetres. */
+export const TONE_HAIR = 0.05;
 
 /** A cut outline with arcs of circles that closes on one layer: what some lines of a drawing are as a whole. */
 export interface RoundOutline {

@@ -40,7 +40,7 @@ describe('looks', () => {
   });
 
   it('a fault in one is named by its place there', () => {
-    const looks = structuredClone(SHIPPED.looks!) as { name: string; lines?: unknown[]; fills?: { pattern: string }[] }[];
+    const looks = structuredClone(SHIPPED.looks!);
     expect(why({ ...SHIPPED, looks: [...looks, { name: 'planning' }] })).toBe(
       'office.json: looks.3.name "planning" is the name of another look',
     );

@@ -1,4 +1,3 @@
-import { Fault } from '../faults/fault';
 import type { Sun } from './shadows';
 
 const DEGREE = Math.PI / 180;
@@ -11,7 +10,6 @@ const turn = (degrees: number): number => ((degrees % 360) + 360) % 360;
  */
 export function sunPosition(at: { readonly latitude: number; readonly longitude: number }, moment: Date): Sun {
   const days = moment.getTime() / 86_400_000 + 2_440_587.5 - 2_451_545;
-  if (!Number.isFinite(days)) throw new Fault('sun-wrong', { reason: 'the moment is no date' });
   const anomaly = turn(357.528 + 0.9856003 * days) * DEGREE;
   const mean = turn(280.46 + 0.9856474 * days);
   const ecliptic = (mean + 1.915 * Math.sin(anomaly) + 0.02 * Math.sin(2 * anomaly)) * DEGREE;

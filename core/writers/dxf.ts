@@ -82,7 +82,8 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
   const { regionOutline } = graphic;
   if (regionOutline)
     drawing.regions.forEach((region, r) => {
-      if (region.use === 'matter' || region.use === 'earth') content.rings(drawnSides(region.face, drawing.regionCurves?.[r]), regionOutline);
+      if (region.use === 'matter' || region.use === 'earth')
+        content.rings(drawnSides(region.face, drawing.regionCurves?.[r]), regionOutline);
     });
 
   const [u0, v0, u1, v1] = graphic.box;

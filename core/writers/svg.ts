@@ -1,6 +1,6 @@
 import { oneLine } from '../drafting/safe-names';
 import { FONT_FAMILY, LETTERING } from '../drafting/lettering';
-import { roundsByLine, titleWords, type Graphic, type Pen } from '../drafting/graphic';
+import { roundsByLine, titleWords, TONE_HAIR, type Graphic, type Pen } from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
 import type { PatternLine } from '../geometry/pattern-line';
 import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
@@ -72,7 +72,8 @@ export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []):
         })
       : [paperColour(pen.colour)];
     const thin = fill.opacity === undefined ? '' : ` fill-opacity="${decimal(fill.opacity, 3)}"`;
-    const paths = paints.map((paint) => `<path fill="${paint}"${thin} fill-rule="evenodd" d="${d}"/>`);
+    const hair = fill.isTone ? ` stroke="${paperColour(pen.colour)}" stroke-width="${TONE_HAIR}"` : '';
+    const paths = paints.map((paint) => `<path fill="${paint}"${thin}${hair} fill-rule="evenodd" d="${d}"/>`);
     fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
   });
   if (patterns.size) out.push('<defs>', ...patterns.values(), '</defs>');
