@@ -52,6 +52,7 @@ const ENDINGS = ['.json', '.dxf', '.svg', '.pdf'] as const;
 interface Wish {
   readonly sight: Sight;
   readonly scale: number | undefined;
+  readonly look?: string | undefined;
 }
 
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
@@ -90,6 +91,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     drawFile(model, scene, withNamedSets(wish.sight, sets ?? []), {
       ...how,
       scale: scale ?? wish.scale ?? 100,
+      standard: values.look === undefined ? (inLook(how.base, wish.look) ?? how.standard) : how.standard,
       block: how.block || (isFolder && files?.block === true),
       outlines: how.outlines || (isFolder && files?.outlines === true),
       paper: how.paper ?? (isFolder ? files?.paper : undefined),
@@ -137,15 +139,21 @@ function picked(sights: readonly Wish[], only: string | undefined): readonly Wis
 
 type Values = ReturnType<typeof parse<typeof OPTIONS>>['values'];
 
-async function howOf(values: Values, format: DrawHow['format'], told: 'out' | 'format'): Promise<Omit<DrawHow, 'scale' | 'times'>> {
+async function howOf(
+  values: Values,
+  format: DrawHow['format'],
+  told: 'out' | 'format',
+): Promise<Omit<DrawHow, 'scale' | 'times'> & { readonly base: Standard }> {
   const said = `--${told} is "${told === 'out' ? values.out : format}"`;
   const paper = oneOf('paper', values.paper, Object.keys(PAPERS) as Paper[]);
   if (paper && format !== 'pdf') throw new UsageFault(`--paper is for a PDF; ${said}`);
   if (values.outlines && format !== 'dxf') throw new UsageFault(`--outlines is for a DXF; ${said}`);
+  const base = values.standard ? await readStandard(values.standard) : SHIPPED;
   return {
     format,
     paper,
-    standard: looked(values.standard ? await readStandard(values.standard) : SHIPPED, values.look),
+    base,
+    standard: looked(base, values.look),
     sun: values.sun === undefined ? null : sunOf(values.sun),
     levels: !values['no-levels'],
     grid: !values['no-grid'],

@@ -1,7 +1,8 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { draw } from '../core/draw';
-import { wantsFaces } from '../core/drafting/faces-on-paper';
+import { ON_FACES } from '../core/drafting/faces-on-paper';
+import { wantsFaces } from '../core/drafting/wants-faces';
 import type { Standard } from '../core/drafting/standard';
 import { facesOf } from '../core/faces-of';
 import type { Sun } from '../core/surfaces/shadows';
@@ -72,6 +73,7 @@ export async function drawFile(
   const drawing = how.times ? { ...faced, report: { ...faced.report, ms: { ...how.times, ...faced.report.ms } } } : faced;
   const graphic = publish(publishable(model, sight, drawing), sight, {
     standard: how.standard,
+    onFaces: ON_FACES,
     scale: how.scale,
     isClosed: true,
     ...(!how.levels && { levels: false }),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from './geometry/polygons';
+import { faceArea } from './geometry/rings';
 import { ARC_NUMBERS } from './geometry/arcs/arc';
 import { arcAt, type Drawing } from './linework/drawing';
 import { prepare } from './scene/prepare';

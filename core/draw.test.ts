@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from './geometry/polygons';
+import { faceArea } from './geometry/rings';
 import { JOIN } from './geometry/tolerances';
 import { box, modelOf, moved, polygon, prism, turned } from './testing/solids';
 import { drawModel, FRONT, frameSight, ISO, lengthOf, piecesOf, PLAN } from './testing/views';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { draw } from './draw';
-import { faceArea } from './geometry/polygons';
+import { faceArea } from './geometry/rings';
 import { dot, subtract, type Vec3 } from './geometry/vec3';
 import type { Drawing } from './linework/drawing';
 import type { Role } from './sights/role';

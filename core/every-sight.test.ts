@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { draw } from './draw';
 import { noteSentence } from './faults/wording';
-import { faceArea } from './geometry/polygons';
+import { faceArea } from './geometry/rings';
 import type { Vec3 } from './geometry/vec3';
 import type { Drawing } from './linework/drawing';
 import type { Model } from './model/model';

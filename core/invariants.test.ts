@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { faceArea } from './geometry/polygons';
+import { faceArea } from './geometry/rings';
 import type { Vec3 } from './geometry/vec3';
 import type { Drawing } from './linework/drawing';
 import type { Model } from './model/model';

@@ -4,6 +4,7 @@ import { closeOutlines } from './drafting/close-outlines';
 import { namesOf, type DrawingNames } from './drafting/drawing-names';
 import type { Graphic, Titled } from './drafting/graphic';
 import type { Standard } from './drafting/standard';
+import type { OnFaces } from './drafting/on-faces';
 import { style } from './drafting/style-drawing';
 import type { Drawing } from './linework/drawing';
 import type { Model } from './model/model';
@@ -34,6 +35,8 @@ export interface PublishOptions {
   readonly title?: boolean | undefined;
   /** The outline of each cut face once more, as closed polylines on a layer of their own, in a DXF. */
   readonly outlines?: boolean | undefined;
+  /** What lays patterns, tones and shadows on the faces that the drawing has. */
+  readonly onFaces?: OnFaces | undefined;
 }
 
 /**
@@ -43,8 +46,17 @@ export interface PublishOptions {
 export function publish(
   { drawing, names, landmarks }: Publishable,
   sight: Titled,
-  { standard, scale, isClosed, levels = sight.levels ?? true, grid = sight.grid ?? true, title = true, outlines = false }: PublishOptions,
+  {
+    standard,
+    scale,
+    isClosed,
+    levels = sight.levels ?? true,
+    grid = sight.grid ?? true,
+    title = true,
+    outlines = false,
+    onFaces,
+  }: PublishOptions,
 ): Graphic {
-  const styled = style(drawing, names, sight, standard, scale);
+  const styled = style(drawing, names, sight, standard, scale, onFaces);
   return annotate(isClosed ? closeOutlines(styled) : styled, landmarks, standard, { levels, grid, title, outlines });
 }

@@ -1,6 +1,6 @@
 import { Fault } from './faults/fault';
 import { tidyDirection } from './geometry/tidy';
-import { faceContains, ringArea, ringContains, type Ring } from './geometry/polygons';
+import { faceContains, ringArea, ringContains, type Ring } from './geometry/rings';
 import type { Vec2, Vec3 } from './geometry/vec3';
 import type { Model } from './model/model';
 import { atModelSize } from './scene/scale';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from './geometry/polygons';
+import { faceArea } from './geometry/rings';
 import { cross, dot, unit, type Vec3 } from './geometry/vec3';
 import { linePoints, type Drawing } from './linework/drawing';
 import type { Role } from './sights/role';

@@ -45,6 +45,17 @@ await shot('bench-plan');
 await sight('E-01');
 await page.mouse.move(500, 100);
 await shot('bench-elevation');
+for (const [list, choice] of [
+  ['Scale', '1:50'],
+  ['Look', 'Presentation'],
+]) {
+  await page.getByLabel('Slate').getByRole('combobox', { name: list, exact: true }).click();
+  await page.getByRole('option', { name: choice, exact: true }).click();
+}
+await page.locator('canvas[data-painted$=", faces"]').waitFor({ timeout: 60_000 });
+await page.mouse.move(600, 20);
+await shot('bench-look');
+for (let k = 0; k < 2; k++) await page.keyboard.press('Control+z');
 await sight('S-04');
 await page.keyboard.press('n');
 await page.keyboard.press('s');

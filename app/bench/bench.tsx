@@ -173,6 +173,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         onPattern={onPattern}
         onChange={change}
         onScale={draft.setScale}
+        onLook={many.look}
         onFlip={acts.flip}
         onCopy={acts.copy}
         onRemove={acts.remove}

@@ -13,6 +13,9 @@ interface Props {
   /** Whose levels, grid lines and title are put on it; null for its lines alone. */
   readonly sight: Titled | null;
   readonly wash: string | null;
+  /** Name of the look, and what else of the drawing the painter has been given for it. */
+  readonly look?: string | undefined;
+  readonly stamp?: string | null | undefined;
   readonly label: string;
   /** How faint, 0 to 1; the Key stands back behind the Drawing. */
   readonly strength?: number;
@@ -21,7 +24,7 @@ interface Props {
 }
 
 /** What a picture hangs on. */
-type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash'>;
+type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash' | 'look' | 'stamp'>;
 const isSame = (a: Wanted, b: Wanted | null): boolean =>
   b !== null &&
   a.paintKey === b.paintKey &&
@@ -29,7 +32,9 @@ const isSame = (a: Wanted, b: Wanted | null): boolean =>
   a.size === b.size &&
   a.scale === b.scale &&
   a.sight === b.sight &&
-  a.wash === b.wash;
+  a.wash === b.wash &&
+  a.look === b.look &&
+  a.stamp === b.stamp;
 
 interface Painted {
   readonly bitmap: ImageBitmap;
@@ -44,10 +49,10 @@ const BEYOND = 0.25;
  * A drawing on a canvas. While the view moves, the last picture is laid down anew where it belongs, which costs nothing; the
  * painter follows with an exact one, always the latest view only.
  */
-export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, strength = 1, onFault }: Props) {
+export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, stamp, label, strength = 1, onFault }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const painted = useRef<Painted | null>(null);
-  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, onFault });
+  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, look, stamp, onFault });
   const busy = useRef(false);
   /** What the last picture was asked for: what changes nothing in it is not painted anew. */
   const asPainted = useRef<Wanted | null>(null);
@@ -86,17 +91,18 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
       const shifted = [m[0] * ratio, m[1] * ratio, m[2] * ratio, m[3] * ratio, (m[4] + padX) * ratio, (m[5] + padY) * ratio] as const;
       const zoom = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
       const { paintKey: key, sight: late } = want;
-      const look: PaintView = {
+      const seen: PaintView = {
         matrix: shifted,
         pixelsPerMm: ((zoom * want.scale) / 1000) * ratio,
         scale: want.scale,
         width: Math.round((want.size.width + 2 * padX) * ratio),
         height: Math.round((want.size.height + 2 * padY) * ratio),
         wash: want.wash,
+        ...(want.look && { look: want.look }),
       };
       let bitmap: ImageBitmap | null;
       try {
-        bitmap = await painter.ask((own) => own.paint(key, late, look));
+        bitmap = await painter.ask((own) => own.paint(key, late, seen));
         latest.current.onFault?.(null);
       } catch (error) {
         latest.current.onFault?.((error as Error).message);
@@ -108,7 +114,10 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
         painted.current = { bitmap, matrix: shifted, key };
         lay();
         // which picture it is: of which drawing, at which scale
-        canvas.current?.setAttribute('data-painted', `${key} 1:${want.scale}`);
+        canvas.current?.setAttribute(
+          'data-painted',
+          `${key} 1:${want.scale}${want.look ? ` ${want.look}` : ''}${want.stamp ? ', faces' : ''}`,
+        );
       }
       if (latest.current === want) break;
     }
@@ -116,7 +125,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, label, 
   };
 
   useLayoutEffect(() => {
-    latest.current = { paintKey, matrix, size, scale, sight, wash, onFault };
+    latest.current = { paintKey, matrix, size, scale, sight, wash, look, stamp, onFault };
     if (!paintKey && painted.current) {
       painted.current.bitmap.close();
       painted.current = asPainted.current = null;

@@ -21,10 +21,11 @@ export function exportDrawings(project: Project, sights: readonly ProjectSight[]
     const out = await Promise.all(
       sights
         .flatMap(({ id }) => now.sights[id] ?? [])
-        .map(async ({ id, sight, scale }) => ({
+        .map(async ({ id, sight, scale, look }) => ({
           row: drawingRow(now.id, id),
           sight: withSets(sight, now),
           scale,
+          ...(look && { look }),
           ...(format === 'svg-behind' && { behind: await imagesBehind(now, id) }),
         })),
     );

@@ -3,7 +3,9 @@ import type { Region } from '../../core/cutting/cut-faces';
 import { landmarksOf } from '../../core/annotation/landmarks';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
-import { STANDARD } from '../../core/drafting/standard';
+import { inLook, STANDARD } from '../../core/drafting/standard';
+import { wantsFaces } from '../../core/drafting/wants-faces';
+import type { OnFaces } from '../../core/drafting/on-faces';
 import { style } from '../../core/drafting/style-drawing';
 import type { Graphic } from '../../core/drafting/graphic';
 import { Fault } from '../../core/faults/fault';
@@ -12,7 +14,8 @@ import type { Check } from '../../core/checks/check-model';
 import type { Corrections } from '../../core/model/correct';
 import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
-import { publish, publishable } from '../../core/publish';
+import { publish, publishable, type Publishable } from '../../core/publish';
+import { namesOf } from '../../core/drafting/drawing-names';
 import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
 import { proof } from '../../core/proof/proof';
 import type { Vec3 } from '../../core/geometry/vec3';
@@ -55,6 +58,8 @@ export interface ExportJob extends FileForms {
     readonly row: string;
     readonly sight: Sight;
     readonly scale: number;
+    /** Name of the look that it is drawn in. */
+    readonly look?: string;
     readonly behind?: readonly ImageBehind[];
   }[];
   readonly archive: string;
@@ -126,6 +131,13 @@ async function plainly<T>(file: string, work: () => Promise<T>): Promise<T> {
     if (error instanceof Fault) throw new Error(sentence(error, file), { cause: error });
     throw error;
   }
+}
+
+/** A drawing with the faces that it shows, and what lays a look on them. */
+async function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable): Promise<{ drawing: Publishable; onFaces?: OnFaces }> {
+  const [{ facesOf }, { ON_FACES }] = await Promise.all([import('../../core/faces-of'), import('../../core/drafting/faces-on-paper')]);
+  const drawing = { ...own.drawing, seen: facesOf(model, scene, sight) };
+  return { drawing: { ...own, drawing, names: namesOf(model, drawing) }, onFaces: ON_FACES };
 }
 
 const engine = {
@@ -245,6 +257,15 @@ const engine = {
       return fromItsSides(model, scene, element, taken);
     }),
 
+  /** The faces that a sight shows, for the look that it is drawn in; they go to the painter by a port. */
+  faces: (id: string, sight: Sight, port: MessagePort): Promise<void> =>
+    plainly('this drawing', async () => {
+      const { model, scene } = await open(id);
+      const { facesOf } = await import('../../core/faces-of');
+      port.postMessage(facesOf(model, scene, sight));
+      port.close();
+    }),
+
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>
     plainly('this export', async () => {
       const { model, scene } = await open(id);
@@ -258,14 +279,16 @@ const engine = {
       // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
       const pages: Graphic[] = [];
       const encoder = new TextEncoder();
-      for (const [i, { row, sight, scale, behind }] of job.sights.entries()) {
+      for (const [i, { row, sight, scale, look, behind }] of job.sights.entries()) {
         const kept = await currentDrawing(id, row, sight);
         const drawing = kept
           ? { ...kept, landmarks: landmarksOf(model, sight) }
           : publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
         if (isEmpty(drawing.drawing))
           empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
-        const graphic = publish(drawing, sight, { standard: STANDARD, scale, isClosed: true, outlines: job.outlines });
+        const standard = look ? (inLook((await import('../../core/drafting/shipped-standard')).SHIPPED, look) ?? STANDARD) : STANDARD;
+        const own = wantsFaces(standard, scale) ? await withFaces(model, scene, sight, drawing) : { drawing, onFaces: undefined };
+        const graphic = publish(own.drawing, sight, { standard, scale, isClosed: true, outlines: job.outlines, onFaces: own.onFaces });
         if (job.format === 'pdf') pages.push(graphic);
         else {
           const text =

@@ -1,11 +1,11 @@
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { PatternLine } from '../../core/geometry/pattern-line';
-import { ringBounds } from '../../core/geometry/polygons';
+import { ringBounds } from '../../core/geometry/rings';
 import { arcPoint, circleArc, type Arc } from '../../core/geometry/arcs/arc';
 import { arcAt } from '../../core/linework/drawing';
 import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
 import { LETTERING } from '../../core/drafting/lettering';
-import type { Graphic } from '../../core/drafting/graphic';
+import { TONE_HAIR, type Graphic } from '../../core/drafting/graphic';
 
 /** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */
 export type ViewMatrix = readonly [number, number, number, number, number, number];
@@ -20,6 +20,8 @@ export interface PaintView {
   readonly height: number;
   /** Madder wash under cut faces; on screen only. */
   readonly wash: string | null;
+  /** Name of the look; absent for the standard as it is. */
+  readonly look?: string;
 }
 
 type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
@@ -73,7 +75,13 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
     const colour = paperColour(pen.colour);
     if (!fill.lines) {
       ctx.fillStyle = colour;
+      ctx.globalAlpha = fill.opacity ?? 1;
       ctx.fill('evenodd');
+      ctx.globalAlpha = 1;
+      if (!fill.isTone) return;
+      ctx.strokeStyle = colour;
+      ctx.lineWidth = Math.max(0.8, TONE_HAIR * view.pixelsPerMm);
+      ctx.stroke();
       return;
     }
     ctx.save();

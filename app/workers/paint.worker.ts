@@ -1,11 +1,13 @@
 import * as Comlink from 'comlink';
 import Flatbush from 'flatbush';
-import { faceContains } from '../../core/geometry/polygons';
+import { faceContains } from '../../core/geometry/rings';
 import { drawingBounds, linePoints } from '../../core/linework/drawing';
 import { snapPoints, type SnapKind } from '../../core/linework/snap-points';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { publish } from '../../core/publish';
-import { STANDARD } from '../../core/drafting/standard';
+import { inLook, STANDARD, type Standard } from '../../core/drafting/standard';
+import type { OnFaces } from '../../core/drafting/on-faces';
+import type { Seen } from '../../core/linework/seen';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
 import { paint, type PaintView } from './paint';
@@ -17,9 +19,11 @@ import { readDrawing } from './read-drawing';
 import { holdLife } from './hold-life';
 
 interface Kept {
-  readonly drawn: DrawnSight;
+  drawn: DrawnSight;
   /** As it was painted last, and of what scale and annotation. */
-  graphic: { readonly said: string; readonly graphic: Graphic } | null;
+  graphic: { readonly said: string; readonly standard: Standard; readonly graphic: Graphic } | null;
+  /** How often faces that are seen have come to it. */
+  faces: number;
   index: Flatbush | null;
   segments: Float64Array;
   segmentLine: Uint32Array;
@@ -57,7 +61,7 @@ const waiting = new Map<string, () => void>();
 /** What is kept may have been drawn with the storeys and grid lines of another reading: those of now are given along. */
 function put(key: string, drawn: DrawnSight, landmarks: Landmarks): DrawnHead {
   const own = { ...drawn, landmarks };
-  kept.set(key, { drawn: own, graphic: null, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+  kept.set(key, { drawn: own, graphic: null, faces: 0, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
   return headOf(own);
 }
 
@@ -78,6 +82,20 @@ const painter = {
     const found = await readDrawing(row);
     return found?.print === print ? put(key, found.drawn, landmarks) : null;
   },
+  /** Takes the faces that a drawing shows, which a look asks for; they come by a port. false when it is forgotten meanwhile. */
+  takeFaces: (key: string, port: MessagePort): Promise<boolean> =>
+    new Promise((resolve) => {
+      port.onmessage = async ({ data }) => {
+        port.close();
+        onFaces ??= (await import('../../core/drafting/faces-on-paper')).ON_FACES;
+        const own = kept.get(key);
+        if (own) {
+          own.drawn = { ...own.drawn, drawing: { ...own.drawn.drawing, seen: data as Seen } };
+          own.faces++;
+        }
+        resolve(own !== undefined);
+      };
+    }),
   forget(key: string): void {
     waiting.get(key)?.();
     kept.delete(key);
@@ -86,7 +104,7 @@ const painter = {
   async paint(key: string, sight: Titled | null, view: PaintView): Promise<ImageBitmap | null> {
     const own = kept.get(key);
     if (!own || view.width < 1 || view.height < 1) return null;
-    const graphic = graphicOf(own, sight, view.scale);
+    const graphic = graphicOf(own, sight, view.scale, view.look ? await standardIn(view.look) : STANDARD);
     if (graphic.texts.length) await lettering();
     const canvas = new OffscreenCanvas(view.width, view.height);
     paint(canvas.getContext('2d')!, graphic, view);
@@ -161,15 +179,28 @@ const painter = {
 };
 
 /** A change of scale or of what is shown publishes the drawing anew; nothing is drawn again. */
-function graphicOf(own: Kept, sight: Titled | null, scale: number): Graphic {
-  const said = JSON.stringify([sight, scale]);
-  if (own.graphic?.said !== said) {
+function graphicOf(own: Kept, sight: Titled | null, scale: number, standard: Standard = STANDARD): Graphic {
+  const said = JSON.stringify([sight, scale, own.faces]);
+  if (own.graphic?.said !== said || own.graphic.standard !== standard) {
     const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
-    const options = { standard: STANDARD, scale, isClosed: false, title: sight !== null };
-    own.graphic = { said, graphic: publish(own.drawn, sight ?? bare, options) };
+    const options = { standard, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
+    own.graphic = { said, standard, graphic: publish(own.drawn, sight ?? bare, options) };
   }
   return own.graphic.graphic;
 }
+
+/** What lays patterns and tones on faces, once any have come. */
+let onFaces: OnFaces | null = null;
+let looks: Promise<Standard> | null = null;
+/** The standard in a look; one that it does not have is as the first. */
+const standardIn = async (look: string): Promise<Standard> => {
+  const shipped = await (looks ??= import('../../core/drafting/shipped-standard').then(({ SHIPPED }) => SHIPPED));
+  const known = inLooks.get(look) ?? inLook(shipped, look) ?? inLook(shipped)!;
+  inLooks.set(look, known);
+  return known;
+};
+/** Each look once, so that it can be told whether it is another. */
+const inLooks = new Map<string, Standard>();
 
 let loaded: Promise<unknown> | null = null;
 /** The lettering that goes along with a PDF, so that the screen shows what is written; without it another stands in. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import type { BuildUp, Model } from '../model/model';
 import { box, modelOf, prism, type Piece, type Solid } from '../testing/solids';
 import { frameSight, lengthOf, piecesOf } from '../testing/views';

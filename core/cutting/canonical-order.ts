@@ -1,5 +1,5 @@
 import { onGrid } from '../geometry/on-grid';
-import { reversed, type Ring } from '../geometry/polygons';
+import { reversed, type Ring } from '../geometry/rings';
 import type { Outline } from './close-loops';
 import type { CutLoops } from './cut-loops';
 import type { Region } from './cut-faces';

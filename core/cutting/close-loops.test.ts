@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ringArea, type Ring } from '../geometry/polygons';
+import { ringArea, type Ring } from '../geometry/rings';
 import { polygon } from '../testing/solids';
 import { closeLoops, type Outline } from './close-loops';
 

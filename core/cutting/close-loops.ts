@@ -1,7 +1,7 @@
 import { CLOSE } from '../geometry/tolerances';
 import Flatbush from 'flatbush';
 import { UnionFind } from '../geometry/union-find';
-import { ringArea, ringContains, type Ring } from '../geometry/polygons';
+import { ringArea, ringContains, type Ring } from '../geometry/rings';
 
 /** A cut outline of one part: a ring where it is closed. */
 export interface Outline {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { frameFrom } from '../geometry/frame';
-import { faceContains, type Ring } from '../geometry/polygons';
+import { faceContains, type Ring } from '../geometry/rings';
 import { box, modelOf } from '../testing/solids';
 import type { Outline } from './close-loops';
 import { regionsOfCluster } from './cluster-regions';

@@ -1,4 +1,4 @@
-import type { Face, Ring } from '../geometry/polygons';
+import type { Face, Ring } from '../geometry/rings';
 import type { Outline } from './close-loops';
 import type { RankRule } from './material-rank';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { frameFrom } from '../geometry/frame';
-import { ringArea } from '../geometry/polygons';
+import { ringArea } from '../geometry/rings';
 import { dot, unit, type Vec3 } from '../geometry/vec3';
 import { prepare } from '../scene/prepare';
 import { box, modelOf, moved, polygon, prism, turned } from '../testing/solids';

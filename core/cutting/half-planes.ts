@@ -1,6 +1,6 @@
 import { dot } from '../geometry/vec3';
 import type { Frame } from '../geometry/frame';
-import { ringArea, ringBounds, type Ring } from '../geometry/polygons';
+import { ringArea, ringBounds, type Ring } from '../geometry/rings';
 import { ON_PLANE } from '../geometry/tolerances';
 import type { TrimPlane } from '../sights/trims';
 import type { Outline } from './close-loops';

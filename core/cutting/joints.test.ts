@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import { checkSight } from '../sights/sight-schema';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, FRONT, frameSight, lengthOf, piecesOf } from '../testing/views';

@@ -1,4 +1,4 @@
-import { ringBounds, type Ring } from '../geometry/polygons';
+import { ringBounds, type Ring } from '../geometry/rings';
 import type { BuildUp } from '../model/model';
 import type { Frame } from '../geometry/frame';
 import { cutToStrip, layerStrips, type CutLayer, type Strip } from './build-up-layers';

@@ -1,6 +1,6 @@
 import type { CutFaces, RegionOptions } from './cut-faces';
 import { append } from '../geometry/append';
-import { ringBounds } from '../geometry/polygons';
+import { ringBounds } from '../geometry/rings';
 import { APART, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../geometry/frame';

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { SNAP } from '../geometry/tolerances';
-import { ringBounds, type Ring } from '../geometry/polygons';
+import { ringBounds, type Ring } from '../geometry/rings';
 import { CornerGrid } from './corner-grid';
 
 /** Cells of the hash of places; a place is looked for in a neighbour only near its wall. */

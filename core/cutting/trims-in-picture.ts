@@ -1,5 +1,5 @@
 import { foreshortening, normalIn, type Frame } from '../geometry/frame';
-import type { Ring } from '../geometry/polygons';
+import type { Ring } from '../geometry/rings';
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { SegmentList } from '../sights/segments';
 import type { TrimPlane } from '../sights/trims';

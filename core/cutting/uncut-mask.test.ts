@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import type { Vec3 } from '../geometry/vec3';
 import { lineFaults } from '../proof/line-faults';
 import type { Sight } from '../sights/sight';

@@ -1,5 +1,5 @@
 import { isAtStart, isCircle, isWhole } from '../geometry/arcs/arc';
-import { isBetween } from '../geometry/polygons';
+import { isBetween } from '../geometry/rings';
 import { STRAIGHT } from '../geometry/tolerances';
 import type { DrawnSide } from '../linework/boundary-edges';
 import { factsOf, LinesBuilder, type LineFacts } from '../linework/lines-builder';

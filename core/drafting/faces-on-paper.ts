@@ -7,21 +7,18 @@ import { LinesBuilder } from '../linework/lines-builder';
 import type { Seen, SeenFace } from '../linework/seen';
 import { surfaceLines } from '../surfaces/surface-lines';
 import type { RegionFill } from './graphic';
+import type { OnFaces, Washes } from './on-faces';
 import type { PenTable } from './pen-table';
 import { fits } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
 import type { Standard, ToneRule } from './standard';
-
-/** Whether a standard asks for the faces that are seen. */
-export const wantsFaces = ({ surfaces = [], tones = [] }: Standard, scale: number): boolean =>
-  tones.length > 0 || surfaces.some(({ pattern, upTo = Infinity }) => pattern !== 'none' && scale <= upTo);
 
 /** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
 const STEEP = 0.05;
 const facingOf = ({ normal: [x, y, z] }: SeenFace) => (Math.abs(z) < STEEP ? 'upright' : Math.hypot(x, y) < STEEP ? 'level' : 'sloped');
 
 /** A drawing with the lines of the patterns that are on its faces at a scale. */
-export function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standard, scale: number): Drawing {
+function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standard, scale: number): Drawing {
   const { seen } = drawing;
   const rules = (standard.surfaces ?? []).filter(({ upTo = Infinity }) => scale <= upTo);
   if (!seen || !rules.length) return drawing;
@@ -37,13 +34,8 @@ export function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard:
   return { ...drawing, ...out.done() };
 }
 
-interface Washes {
-  readonly regions: readonly Region[];
-  readonly fills: readonly RegionFill[];
-}
-
 /** The tones of faces and the shadows on them, as regions that lie below all lines; they come after those that are cut, with which they share no place. */
-export function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, { tones = [], shadow }: Standard): Washes {
+function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, { tones = [], shadow }: Standard): Washes {
   const [regions, fills]: [Region[], RegionFill[]] = [[], []];
   const put = (
     use: 'tone' | 'shadow',
@@ -104,3 +96,5 @@ function shaded({ colour, shade = 0 }: ToneRule, { normal, picture }: SeenFace, 
   const channel = (at: number) => Math.round(parseInt(plain.slice(at, at + 2), 16) * (1 - shade * dark));
   return `#${[1, 3, 5].map((at) => channel(at).toString(16).padStart(2, '0').toUpperCase()).join('')}`;
 }
+
+export const ON_FACES: OnFaces = { withSurfaces, washes };

@@ -8,7 +8,9 @@ import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight, FRONT } from '../testing/views';
 import { checkStandard } from './check-standard';
 import { namesOf } from './drawing-names';
+import { ON_FACES } from './faces-on-paper';
 import { SHIPPED } from './shipped-standard';
+import { LOOK_NAMES } from './look-names';
 import { inLook, lookNames, STANDARD, type Standard } from './standard';
 import { style } from './style-drawing';
 
@@ -30,6 +32,7 @@ const cutOf = (pieces: Parameters<typeof modelOf>[0], standard: Standard) => {
 describe('looks', () => {
   it('three come along, all of them valid; a standard without any is one, called as itself', () => {
     expect(lookNames(SHIPPED)).toEqual(['Works', 'Planning', 'Presentation']);
+    expect(LOOK_NAMES).toEqual(lookNames(SHIPPED));
     expect(why(SHIPPED)).toBe('accepted');
     for (const name of lookNames(SHIPPED)) expect(why({ ...inLook(SHIPPED, name), looks: undefined })).toBe('accepted');
     expect(inLook(SHIPPED, ' planning ')!.fills).not.toBe(SHIPPED.fills);
@@ -118,12 +121,12 @@ it('tones are regions of the faces that are seen, below all lines, darker where 
   const model = modelOf([{ solid: box([0, 0, 0], [1, 1, 1]), name: 'box', class: 'Wall', material: 'Brick' }]);
   const sight = frameSight([-1, 1, -1], [0, 0, 1]);
   const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
-  const graphic = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, 'Presentation')!, 100);
+  const graphic = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, 'Presentation')!, 100, ON_FACES);
   const tones = graphic.drawing.regions.map((region, r) => [region.use, graphic.layers[graphic.fills[r]!.layer]!.name]);
   expect(tones).toEqual([['tone', 'TONE'], ['tone', 'TONE'], ['tone', 'TONE']]); // prettier-ignore
   expect(new Set(graphic.fills.map((fill) => graphic.pens[fill!.pen]!.colour)).size).toBe(3);
   // no line of another role has come or gone
-  const works = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED)!, 100);
+  const works = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED)!, 100, ON_FACES);
   expect([...graphic.drawing.lineRole].map((role) => ROLES[role])).toEqual([...works.drawing.lineRole].map((role) => ROLES[role]));
   expect(works.drawing.regions).toHaveLength(0);
 });

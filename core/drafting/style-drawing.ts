@@ -7,20 +7,26 @@ import { NO_STROKES, type Graphic, type RegionFill, type Titled } from './graphi
 import { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import { RuleSubjects } from './rule-subjects';
-import { withSurfaces, washes } from './faces-on-paper';
+import type { OnFaces } from './on-faces';
 import type { LineRule, PenColour, Standard } from './standard';
 
 /**
  * Applies a standard, in one of its looks, to a drawing: the first fitting rule gives each line its pen and layer and each region its
- * fill; patterns and tones come onto the faces that are seen, where the drawing has them. Without annotation, and with every line as it
+ * fill; patterns and tones come onto the faces that are seen, where the drawing has them and they are asked for. Without annotation, and with every line as it
  * was drawn.
  * @param scale 1 : scale
+ * @param onFaces what lays patterns, tones and shadows on faces; without it none come
  */
-export function style(plain: Drawing, names: DrawingNames, sight: Titled, standard: Standard, scale: number): Graphic {
+export function style(plain: Drawing, names: DrawingNames, sight: Titled, standard: Standard, scale: number, onFaces?: OnFaces): Graphic {
   const table = new PenTable(standard);
   const subjects = new RuleSubjects(names, sight.kind);
-  const faces = washes(plain.seen, subjects, table, standard);
-  const { drawing, linePen, lineLayer } = penned(withSurfaces(plain, subjects, standard, scale), subjects, table, standard);
+  const faces = onFaces?.washes(plain.seen, subjects, table, standard) ?? { regions: [], fills: [] };
+  const { drawing, linePen, lineLayer } = penned(
+    onFaces?.withSurfaces(plain, subjects, standard, scale) ?? plain,
+    subjects,
+    table,
+    standard,
+  );
   const fills = drawing.regions.map((region): RegionFill | null => {
     if (region.use === 'air') return null;
     const subject = subjects.withMaterial(region.elements[0], region.material);

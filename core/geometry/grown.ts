@@ -1,6 +1,6 @@
 import { type Path64 } from 'clipper2-ts/dist/Core.js';
 import { ClipperOffset, EndType, JoinType } from 'clipper2-ts/dist/Offset.js';
-import type { Ring } from './polygons';
+import type { Ring } from './rings';
 
 /** Fineness of the offset, units of a metre. */
 const GRID = 1e7;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { intersection } from 'polyclip-ts';
 import { patternLines, type PatternLine } from './pattern-line';
-import type { Ring } from './polygons';
+import type { Ring } from './rings';
 
 const ring = (...at: readonly (readonly [number, number])[]): Ring => Float64Array.from(at.flat());
 const square = (x: number, y: number, a: number, b = a): Ring => ring([x, y], [x + a, y], [x + a, y + b], [x, y + b]);

@@ -1,4 +1,4 @@
-import type { Ring } from './polygons';
+import type { Ring } from './rings';
 import { cos, sin } from './trigonometry';
 
 /** One family of parallel lines of a pattern: lengths of paper or of the model, degrees. `offset` leads from one line to the next. */

@@ -1,5 +1,5 @@
 import earcut from 'earcut';
-import type { Face } from './polygons';
+import type { Face } from './rings';
 
 /**
  * Triangles of the body between a face and its copy: corners 0 … n - 1 are those of the face, ring after ring, n … 2n - 1 their

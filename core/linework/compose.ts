@@ -2,7 +2,7 @@ import type { Cut } from '../cutting/cut';
 import type { Region } from '../cutting/cut-faces';
 import { append } from '../geometry/append';
 import { mirrorFrame, type Frame } from '../geometry/frame';
-import type { Ring } from '../geometry/polygons';
+import type { Ring } from '../geometry/rings';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import { roleIndex } from '../sights/role';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
 import { expect, it } from 'vitest';
-import { faceArea, ringArea } from '../geometry/polygons';
+import { faceArea, ringArea } from '../geometry/rings';
 import { box, modelOf, moved, polygon, prism, turned } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import { cropDrawing } from './crop';

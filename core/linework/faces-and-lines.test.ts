@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import type { Face } from '../geometry/polygons';
+import type { Face } from '../geometry/rings';
 import { distance } from '../testing/same-lines';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf, type Piece } from '../testing/solids';

@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Region } from '../cutting/cut-faces';
-import { ringBounds } from '../geometry/polygons';
+import { ringBounds } from '../geometry/rings';
 import { SegmentGrid } from '../geometry/segment-grid';
 import { JOIN } from '../geometry/tolerances';
 import { arcBounds, arcParameter, isAtStart, isWhole } from '../geometry/arcs/arc';

@@ -1,6 +1,6 @@
 import type { Frame } from '../geometry/frame';
 import { foreshortening, normalIn } from '../geometry/frame';
-import type { Face, Ring } from '../geometry/polygons';
+import type { Face, Ring } from '../geometry/rings';
 import { cross, dot, subtract, unit, type Vec2, type Vec3 } from '../geometry/vec3';
 
 /** How a View lies in the drawing. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import { checkSight } from '../sights/sight-schema';
 import type { Sight } from '../sights/sight';
 import { box, modelOf, polygon, prism } from '../testing/solids';

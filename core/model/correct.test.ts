@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { box, modelOf } from '../testing/solids';
 import { draw } from '../draw';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import { prepare } from '../scene/prepare';
 import { checkSight } from '../sights/sight-schema';
 import { correct } from './correct';

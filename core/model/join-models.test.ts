@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { draw } from '../draw';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import type { Vec3 } from '../geometry/vec3';
 import { prepare } from '../scene/prepare';
 import { shownParts } from '../sights/shown';

@@ -6,6 +6,8 @@ export interface Filing {
   readonly group?: string;
   /** Its place within its group, before those with a higher figure. */
   readonly order?: number;
+  /** Name of the look in which it is drawn; the first of the standard where there is none. */
+  readonly look?: string;
   /** Whether the plans of other sights leave its sign out. */
   readonly hidesSign?: boolean;
 }
@@ -13,5 +15,6 @@ export interface Filing {
 export const FILING = {
   group: Joi.string().trim().min(1).max(120),
   order: Joi.number().min(-1e6).max(1e6),
+  look: Joi.string().trim().min(1).max(60),
   hidesSign: Joi.boolean(),
 } satisfies Joi.SchemaMap;

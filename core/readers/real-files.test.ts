@@ -6,7 +6,7 @@ import { openDraco } from '../../cli/draco-library';
 import { openBuilder } from '../../cli/ifc-library';
 import { openStepLibrary } from '../../cli/step-library';
 import { Fault } from '../faults/fault';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import { drawModel } from '../testing/views';
 import { volumeOf } from '../testing/volume-of';
 import type { Model } from '../model/model';

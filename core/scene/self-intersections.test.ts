@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { modelOf, prism, station, swept, type Solid } from '../testing/solids';
 import { FRONT, ISO, PLAN, drawModel, frameSight, piecesOf } from '../testing/views';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import type { Vec3 } from '../geometry/vec3';
 import type { Sight } from '../sights/sight';
 import { checkModel } from '../checks/check-model';

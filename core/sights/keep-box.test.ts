@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import { drawingBounds } from '../linework/drawing';
 import { prepare } from '../scene/prepare';
 import { box as body, modelOf, spun } from '../testing/solids';

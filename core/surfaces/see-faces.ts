@@ -1,5 +1,5 @@
 import { moveFrame, rayOf } from '../geometry/frame';
-import { reversed, ringArea, type Face } from '../geometry/polygons';
+import { reversed, ringArea, type Face } from '../geometry/rings';
 import { dot, scale as scaled, subtract, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';

@@ -1,3 +1,4 @@
+import { cos, sin } from '../geometry/trigonometry';
 import { cut } from '../cutting/cut';
 import { frameFrom, type Frame } from '../geometry/frame';
 import { grown } from '../geometry/grown';
@@ -26,9 +27,9 @@ const NOTHING = 1e-6;
 /** The direction to the sun, of length 1, in the coordinates of the file. */
 export function sunDirection({ azimuth, height }: Sun, [nx, ny]: Model['trueNorth']): Vec3 {
   const [a, h] = [(azimuth * Math.PI) / 180, (height * Math.PI) / 180];
-  const [north, east] = [Math.cos(a) * Math.cos(h), Math.sin(a) * Math.cos(h)];
+  const [north, east] = [cos(a) * cos(h), sin(a) * cos(h)];
   const long = Math.hypot(nx, ny);
-  return [(nx * north + ny * east) / long, (ny * north - nx * east) / long, Math.sin(h)];
+  return [(nx * north + ny * east) / long, (ny * north - nx * east) / long, sin(h)];
 }
 
 /**

@@ -1,3 +1,4 @@
+import { asin, atan2, cos, sin, tan } from '../geometry/trigonometry';
 import type { Sun } from './shadows';
 
 const DEGREE = Math.PI / 180;
@@ -12,15 +13,15 @@ export function sunPosition(at: { readonly latitude: number; readonly longitude:
   const days = moment.getTime() / 86_400_000 + 2_440_587.5 - 2_451_545;
   const anomaly = turn(357.528 + 0.9856003 * days) * DEGREE;
   const mean = turn(280.46 + 0.9856474 * days);
-  const ecliptic = (mean + 1.915 * Math.sin(anomaly) + 0.02 * Math.sin(2 * anomaly)) * DEGREE;
+  const ecliptic = (mean + 1.915 * sin(anomaly) + 0.02 * sin(2 * anomaly)) * DEGREE;
   const obliquity = (23.439 - 0.0000004 * days) * DEGREE;
-  const ascension = Math.atan2(Math.cos(obliquity) * Math.sin(ecliptic), Math.cos(ecliptic));
-  const declination = Math.asin(Math.sin(obliquity) * Math.sin(ecliptic));
+  const ascension = atan2(cos(obliquity) * sin(ecliptic), cos(ecliptic));
+  const declination = asin(sin(obliquity) * sin(ecliptic));
   const hours = (moment.getTime() % 86_400_000) / 3_600_000;
   const sidereal = 6.697375 + 0.0657098242 * (days - hours / 24) + 1.00273790935 * hours;
   const hourAngle = turn(sidereal * 15 + at.longitude - ascension / DEGREE) * DEGREE;
   const latitude = at.latitude * DEGREE;
-  const height = Math.asin(Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle));
-  const azimuth = Math.atan2(-Math.sin(hourAngle), Math.tan(declination) * Math.cos(latitude) - Math.sin(latitude) * Math.cos(hourAngle));
+  const height = asin(sin(latitude) * sin(declination) + cos(latitude) * cos(declination) * cos(hourAngle));
+  const azimuth = atan2(-sin(hourAngle), tan(declination) * cos(latitude) - sin(latitude) * cos(hourAngle));
   return { azimuth: turn(azimuth / DEGREE), height: height / DEGREE };
 }

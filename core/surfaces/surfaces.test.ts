@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { style } from '../drafting/style-drawing';
 import { inLook, type Standard } from '../drafting/standard';
+import { ON_FACES } from '../drafting/faces-on-paper';
 import { SHIPPED } from '../drafting/shipped-standard';
 import { namesOf } from '../drafting/drawing-names';
 import { facesOf } from '../faces-of';
@@ -18,7 +19,7 @@ const DEGREE = Math.PI / 180;
 const PRESENTATION = inLook(SHIPPED, 'presentation')!;
 const graphicOf = (model: Model, sight: Sight, standard: Standard = PRESENTATION, scale = 50) => {
   const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
-  return style(drawing, namesOf(model, drawing), sight, standard, scale);
+  return style(drawing, namesOf(model, drawing), sight, standard, scale, ON_FACES);
 };
 const surfaceOf = ({ drawing }: ReturnType<typeof graphicOf>) => {
   const out: [number, number, number, number][] = [];

@@ -2,7 +2,7 @@ import { Source, type Picture } from './picture';
 import earcut from 'earcut';
 import type { CutFace } from '../cutting/cut-face';
 import { foreshortening } from '../geometry/frame';
-import { ringBounds, type Face } from '../geometry/polygons';
+import { ringBounds, type Face } from '../geometry/rings';
 import { EDGE } from '../geometry/tolerances';
 import { EdgeKind } from '../scene/scene';
 import type { View } from '../sights/view';

@@ -1,5 +1,5 @@
 import type { CutFace } from '../cutting/cut-face';
-import type { Face } from '../geometry/polygons';
+import type { Face } from '../geometry/rings';
 import type { Scene } from '../scene/scene';
 import type { View } from '../sights/view';
 import type { Clips } from './clips';

@@ -2,7 +2,7 @@ import { DxfParser } from 'dxf-json';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Graphic } from '../drafting/graphic';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import { linePoints } from '../linework/drawing';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
 import { modelOf } from '../testing/solids';

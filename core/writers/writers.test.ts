@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { DxfParser as DxfJsonParser } from 'dxf-json';
 import { describe, expect, it } from 'vitest';
-import { faceArea } from '../geometry/polygons';
+import { faceArea } from '../geometry/rings';
 import type { Drawing } from '../linework/drawing';
 import { box, modelOf, polygon, prism } from '../testing/solids';
 import { published } from '../testing/published';

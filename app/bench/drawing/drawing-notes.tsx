@@ -2,6 +2,7 @@ import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { ShownFinding } from '../../data/drawn-sight';
 import type { Mend } from '../mends';
+import type { Faces } from '../../drawings/use-faces';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 
 /** What went wrong, under a heading in a word or two; whether it can be tried again. */
@@ -17,6 +18,8 @@ interface Props {
   readonly live: LiveDrawing;
   /** Why the drawing could not be painted. */
   readonly unpainted: string | null;
+  /** The faces that its look asks for. */
+  readonly faces: Faces;
   readonly trouble: Trouble | null;
   /** Something is asked in the corner: what is said stands below it. */
   readonly isAsked: boolean;
@@ -26,12 +29,17 @@ interface Props {
 }
 
 /** What is said over the Drawing: that nothing is there yet, that it is empty and why, what went wrong. */
-export function DrawingNotes({ model, sight, live, unpainted, trouble, isAsked, onPutAway, mends, onMend }: Props) {
+export function DrawingNotes({ model, sight, live, unpainted, faces, trouble, isAsked, onPutAway, mends, onMend }: Props) {
   const why = live.drawn?.findings[0];
   const isEmpty = live.isCurrent && live.drawn?.isEmpty === true;
   return (
     <>
       {!live.drawn && !trouble && sight && <p className="absolute top-3 left-3 text-graphite">drawing for the first time…</p>}
+      {(faces.isComing || faces.fault) && (
+        <p role="status" className="absolute bottom-1.5 left-3 bg-sheet/90 text-graphite">
+          {faces.fault ? `Without tones and patterns: ${faces.fault}` : 'tones and patterns are on their way'}
+        </p>
+      )}
       {!sight && (
         <p className="absolute top-3 left-3 max-w-sm text-graphite">
           Nothing to draw yet. New sight, at the right, or N: a section by two points in the Key below, the four elevations, a plan for each

@@ -17,6 +17,7 @@ import { DrawingNotes, type Trouble } from './drawing-notes';
 import { LimitDrag } from './limit-drag';
 import { LimitHandles } from './limit-handles';
 import { PlaneDrag } from '../removing/plane-drag';
+import { Planes } from '../removing/planes';
 import { pictureOf } from '../sight-geometry';
 import { EitherTool } from '../../board/either-tool';
 import { PickArea } from './pick-area';
@@ -27,6 +28,7 @@ import type { ShownFinding } from '../../data/drawn-sight';
 import type { Mend } from '../mends';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 import { useHand } from '../plumb/use-hand';
+import { useFaces } from '../../drawings/use-faces';
 import { useHit } from '../plumb/use-hit';
 import type { Asked } from '../use-asked';
 import { RightClick, type Doable } from '../../ui/right-click';
@@ -69,7 +71,6 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
-const PlaneHandles = lazy(() => import('../removing/plane-handles'));
 const TiltAbout = lazy(() => import('../tilt/tilt-about'));
 const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
@@ -103,6 +104,12 @@ export function DrawingPane(props: Props) {
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
+  const faces = useFaces({
+    ...{ model, sight },
+    paintKey: live.isCurrent ? live.paintKey : null,
+    look: entry?.look,
+    scale: entry?.scale ?? 100,
+  });
   const ask = useHit(model, store);
   const pane = entry && { pane: 'drawing' as const, sight: entry.id };
   const backgrounds = useBackgrounds(project, pane, onBackground);
@@ -156,7 +163,9 @@ export function DrawingPane(props: Props) {
           scale={entry?.scale ?? 100}
           sight={title}
           onFault={setUnpainted}
-          wash={wash}
+          wash={entry?.look ? null : wash}
+          look={entry?.look}
+          stamp={faces.of}
           label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
         />
         {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
@@ -191,20 +200,19 @@ export function DrawingPane(props: Props) {
         {sight && live.drawn && !live.drawn.isEmpty && tool === handles && (
           <LimitHandles {...{ sight, view, size }} bounds={live.drawn.bounds} onTake={(side) => limits.take(side)} />
         )}
-        {picture && (sight?.trims?.length || sight?.keepBox) && tool === handles && (
-          <Suspense>
-            {' '}
-            <PlaneHandles
-              {...{ sight, size }}
-              look={picture.look}
-              toPane={(point) => toPane(picture.placeOf(point))}
-              onTake={(grip) => planes.take(grip)}
-            />
-          </Suspense>
+        {picture && (
+          <Planes
+            {...{ sight, size }}
+            isOn={tool === handles}
+            look={picture.look}
+            toPane={(point) => toPane(picture.placeOf(point))}
+            onTake={(grip) => planes.take(grip)}
+          />
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
         <DrawingNotes
           {...{ model, sight, live, unpainted, trouble, onPutAway, mends, onMend }}
+          faces={faces}
           isAsked={area !== null || face !== null || tilt !== null}
         />
       </div>

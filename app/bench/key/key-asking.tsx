@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** What the Key asks for at the moment, in words and with figures for those who type. */
-export function KeyAsking({ model, asked: { placing, row, rooming, jogging, turning, tilting }, toPane, onStop }: Props) {
+export default function KeyAsking({ model, asked: { placing, row, rooming, jogging, turning, tilting }, toPane, onStop }: Props) {
   return (
     <>
       {placing && <PlacePoints {...{ model, placing, row }} onCancel={onStop} />}

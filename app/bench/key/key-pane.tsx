@@ -16,10 +16,10 @@ import type { Grip } from './sign';
 import { GripDrag } from './grip-drag';
 import { useMatter } from './use-matter';
 import { PaneCanvas } from '../../board/pane-canvas';
-import { KeyAsking } from './key-asking';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
 import { PlaneDrag } from '../removing/plane-drag';
+import { Planes } from '../removing/planes';
 import { EitherTool } from '../../board/either-tool';
 import { frameOf, fromKey, keyPicture, planToPane, toKey, type KeyFrame } from '../sight-geometry';
 import { DrawOutlines } from './draw-outlines';
@@ -63,7 +63,7 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
-const PlaneHandles = lazy(() => import('../removing/plane-handles'));
+const KeyAsking = lazy(() => import('./key-asking'));
 const OutlineTool = lazy(() => import('./outline-tool'));
 
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
@@ -168,19 +168,19 @@ export function KeyPane(props: Props) {
           )}
           {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
         </svg>
-        {sight && (sight.trims?.length || sight.keepBox) && tool === grips && (
+        <Planes
+          {...{ sight, size }}
+          isOn={tool === grips}
+          look={picture.look}
+          toPane={(point) => toPane(picture.placeOf(point))}
+          onTake={(name) => planes.take(name)}
+        />
+        <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
+        {asked.isAsked && (
           <Suspense>
-            {' '}
-            <PlaneHandles
-              {...{ sight, size }}
-              look={picture.look}
-              toPane={(point) => toPane(picture.placeOf(point))}
-              onTake={(name) => planes.take(name)}
-            />
+            <KeyAsking {...{ model, asked, toPane }} onStop={onStopPlacing} />
           </Suspense>
         )}
-        <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
-        <KeyAsking {...{ model, asked, toPane }} onStop={onStopPlacing} />
         <Storeys
           model={model}
           sight={sight}

@@ -5,6 +5,7 @@ import type { ProjectSight } from '../../data/project';
 import { FigureField } from '../../figures/figure-field';
 import { degrees, millimetres } from '../../figures/format';
 import { parseAngle, parseLength, type Parsed } from '../../figures/parse';
+import { LookPick } from './look-pick';
 import { SCALES } from '../../figures/usual-scale';
 import { Pick } from '../../ui/pick';
 import type { ManyActs } from '../use-many-acts';
@@ -85,6 +86,7 @@ export default function SharedSlate({ model, all, acts, onPattern }: Props) {
   const show = shared((s) => s.show ?? []);
   const scale = new Set(all.map((s) => s.scale)).size === 1 ? String(all[0]!.scale) : null;
   const middle = [(model.bounds[0]! + model.bounds[3]!) / 2, (model.bounds[1]! + model.bounds[4]!) / 2] as const;
+  const looks = new Set(all.map((s) => s.look));
   const signs = new Set(all.map((s) => s.hidesSign ?? false));
   return (
     <section aria-label="Slate" className="col-span-full flex min-h-[88px] min-w-0 flex-wrap border-t border-ink bg-paper">
@@ -180,6 +182,7 @@ export default function SharedSlate({ model, all, acts, onPattern }: Props) {
             options={SCALES.map((s) => [String(s), `1:${s}`])}
             onChange={(to) => acts.scale(Number(to))}
           />
+          <LookPick look={looks.size === 1 ? [...looks][0] : null} onLook={acts.look} />
           <button type="button" className="word" onClick={() => acts.signs(!signs.has(true))} title="In the plans under other sights">
             {signs.has(true) ? 'Show signs' : 'Hide signs'}
           </button>

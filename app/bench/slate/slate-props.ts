@@ -10,6 +10,7 @@ export interface SlateProps {
   readonly sight: Sight;
   readonly onChange: (sight: Sight, label: string) => void;
   readonly onScale: (scale: number) => void;
+  readonly onLook: (look: string) => void;
   readonly onFlip: () => void;
   readonly onCopy: () => void;
   readonly onRemove: () => void;

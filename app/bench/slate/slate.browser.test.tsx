@@ -13,7 +13,7 @@ vi.mock('../../project/use-project', () => ({
 const section: Sight = { kind: 'section', number: 'S-01', name: 'Through', path: [[-1, 2], [7, 2]], look: 'left', depth: null }; // prettier-ignore
 const plan: Sight = { kind: 'plan', number: 'P-01', name: 'Ground', storey: 'Ground', height: 1.2, depth: null };
 const onChange = vi.fn<(sight: Sight, label: string) => void>();
-const [onScale, onFlip, onCopy, onRemove, onSide] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+const [onScale, onLook, onFlip, onCopy, onRemove, onSide] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
 const slate = (sight: Sight, scale = 50) =>
@@ -23,7 +23,7 @@ const slate = (sight: Sight, scale = 50) =>
       entry={{ id: 'x', scale, sight }}
       sight={sight}
       firstField={null}
-      {...{ onChange, onScale, onFlip, onCopy, onRemove, onSide }}
+      {...{ onChange, onScale, onLook, onFlip, onCopy, onRemove, onSide }}
     />,
   );
 type Screen = Awaited<ReturnType<typeof slate>>;
@@ -73,6 +73,9 @@ it('chooses storey, height and scale of a plan, and what goes on it', async () =
   await expect.element(screen.getByRole('option', { name: '1:75' })).toBeVisible();
   await userEvent.click(screen.getByRole('option', { name: '1:20', exact: true }));
   expect(onScale).toHaveBeenCalledWith(20);
+  await userEvent.click(screen.getByRole('combobox', { name: 'Look' }));
+  await userEvent.click(screen.getByRole('option', { name: 'Presentation' }));
+  expect(onLook).toHaveBeenCalledWith('Presentation');
   await userEvent.click(screen.getByRole('checkbox', { name: 'Grid lines' }));
   expect(onChange.mock.lastCall![0].grid).toBe(false);
 });

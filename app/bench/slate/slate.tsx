@@ -3,6 +3,7 @@ import { isJogged } from '../../../core/sights/legs';
 import { landmarksOf } from '../../../core/annotation/landmarks';
 import { Pick } from '../../ui/pick';
 import { SCALES } from '../../figures/usual-scale';
+import { LookPick } from './look-pick';
 import { CutGroup } from './cut-group';
 import { EyeGroup } from './eye-group';
 import { JogGroup } from './jog-group';
@@ -64,6 +65,7 @@ export function Slate(props: SlateProps) {
             ])}
             onChange={(to) => onScale(Number(to))}
           />
+          <LookPick look={entry.look} onLook={props.onLook} />
           <Suspense fallback={<span className="word">Lines</span>}>
             <LinesWord {...props} />
           </Suspense>

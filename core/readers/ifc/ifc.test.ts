@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { openBuilder } from '../../../cli/ifc-library';
 import { Fault } from '../../faults/fault';
 import { noteSentence, sentence } from '../../faults/wording';
-import { faceArea } from '../../geometry/polygons';
+import { faceArea } from '../../geometry/rings';
 import { block, FOOT, ifcText, type IfcTextOptions } from '../../testing/ifc-text';
 import { drawModel, frameSight } from '../../testing/views';
 import { volumeOf } from '../../testing/volume-of';

@@ -1,4 +1,4 @@
-import { ringArea } from '../../geometry/polygons';
+import { ringArea } from '../../geometry/rings';
 import type { Vec2 } from '../../geometry/vec3';
 import { angleUnit, curvePoints } from './curves';
 import { sectionRings, toward } from './sections';

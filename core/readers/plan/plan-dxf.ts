@@ -1,6 +1,6 @@
 import { append } from '../../geometry/append';
 import { Fault } from '../../faults/fault';
-import { ringArea } from '../../geometry/polygons';
+import { ringArea } from '../../geometry/rings';
 import type { Vec2 } from '../../geometry/vec3';
 import { UNITS } from '../../model/length-unit';
 import type { Model } from '../../model/model';
