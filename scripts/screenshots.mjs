@@ -63,9 +63,6 @@ await page.mouse.click(330, 640);
 await page.mouse.move(800, 655);
 await shot('new-section');
 await page.keyboard.press('Escape');
-await page.keyboard.press('/');
-await shot('go-to');
-await page.keyboard.press('Escape');
 // the whole from above: oblique, pulled apart, and from where one stands
 await page.keyboard.press('n');
 await page.keyboard.press('o');
