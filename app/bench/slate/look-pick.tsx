@@ -14,6 +14,7 @@ export function LookPick({ look, onLook }: Props) {
   return (
     <Pick
       label="Look"
+      hideLabel
       value={look === null ? null : own}
       unset="differs"
       options={LOOK_NAMES.map((name) => [name, name])}

@@ -172,11 +172,11 @@ export default function SharedSlate({ model, all, acts, onPattern }: Props) {
           {only('section', 'plan', 'ceiling plan') && toggle('layersMeet', 'Layers meet')}
         </Pair>
       </Group>
-      <Group title="Drawn to" last>
+      <Group title="Drawn to" note="scale and look" last>
         <Pair>
           <Pick
             label="Scale"
-            labelWidth={38}
+            hideLabel
             value={scale}
             unset={DIFFERS}
             options={SCALES.map((s) => [String(s), `1:${s}`])}

@@ -53,11 +53,11 @@ export function Slate(props: SlateProps) {
         {sight.kind === 'axonometric' && <ApartGroup {...props} />}
       </Suspense>
       <ShownGroup {...props} />
-      <Group title="Drawn to" last>
+      <Group title="Drawn to" note="scale and look" last>
         <Pair>
           <Pick
             label="Scale"
-            labelWidth={38}
+            hideLabel
             value={String(entry.scale)}
             options={(SCALES.includes(entry.scale) ? SCALES : [...SCALES, entry.scale].sort((a, b) => a - b)).map((s) => [
               String(s),
