@@ -59,6 +59,23 @@ describe('looks', () => {
     );
   });
 
+  it('change no line that is cut, ground, outline or edge', () => {
+    const wall = (y: number, material: string) => ({ solid: box([0, y, 0], [2, 0.1, 1]), name: material, class: 'Wall', material });
+    const model = modelOf([wall(0, 'Brick'), wall(0.1, 'Insulation'), wall(0.2, 'Block'), { solid: box([3, 2, 0], [1, 1, 2]), name: 'oak', class: 'Window', material: 'Oak' }]); // prettier-ignore
+    const sight = { ...frameSight([1, 0, 0], [0, 0, 1], [1, 0, 0]), kind: 'section' as const };
+    const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
+    const lines = (look: string) => {
+      const { drawing: own } = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, look)!, 50, ON_FACES);
+      const all = Array.from(
+        own.lineRole,
+        (role, l) => `${ROLES[role]} ${own.points.subarray(own.lineStart[l]! * 2, own.lineStart[l + 1]! * 2).join()}`,
+      );
+      return all.filter((line) => /^(cut|ground|outline|edge) /.test(line));
+    };
+    expect([lines('Works').length > 5, drawing.lineJoint.includes(1)]).toEqual([true, true]);
+    for (const look of LOOK_NAMES) expect(lines(look)).toEqual(lines('Works'));
+  });
+
   it('under Works windows, doors and railings have no hatch, whatever their material; walls and slabs without one are filled by class', () => {
     const solid = (x: number) => box([x * 2, 0, 0], [1, 1, 1]);
     const graphic = cutOf(
