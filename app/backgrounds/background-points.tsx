@@ -4,7 +4,7 @@ import { toPlace } from './background';
 import type { Handling } from './use-backgrounds';
 
 /** The points of an image that have been picked, and the line between two. */
-export function BackgroundPoints({ handling, matrix }: { readonly handling: Handling | null; readonly matrix: ViewMatrix }) {
+export default function BackgroundPoints({ handling, matrix }: { readonly handling: Handling | null; readonly matrix: ViewMatrix }) {
   if (handling?.kind !== 'points') return null;
   const marks = handling.points
     .map((p) => toPlace(handling.background, p))

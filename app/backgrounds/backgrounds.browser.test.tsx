@@ -5,7 +5,7 @@ import type { Background } from '../data/background';
 import { database } from '../data/database';
 import type { Project } from '../data/project';
 import { BackgroundLayer } from './background-layer';
-import { BackgroundPoints } from './background-points';
+import BackgroundPoints from './background-points';
 import { useBackgrounds, type Backgrounds } from './use-backgrounds';
 import { useEffect } from 'react';
 

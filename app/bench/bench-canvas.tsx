@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { KeepBackground } from '../backgrounds/use-backgrounds';
 import { useSize } from '../board/use-size';
@@ -20,10 +21,11 @@ import { Panes } from './panes';
 import type { Menus } from './menus';
 import { mendsOf, type Mend } from './mends';
 import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
-import { UnitQuestion } from './unit-question';
 import type { Draft } from './use-draft';
 import type { useSightActs } from './use-sight-acts';
 import type { useFitting, useView } from './use-view';
+
+const UnitQuestion = lazy(() => import('./unit-question'));
 
 interface Props {
   readonly project: Project;
@@ -121,7 +123,9 @@ export function BenchCanvas(props: Props) {
               onDraft={draft.show}
               onChange={draft.change}
             />
-            <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
+            <Suspense>
+              <UnitQuestion model={model} onAnswer={(patch) => void send({ intent: 'correct', label: 'Unit and upright axis', patch })} />
+            </Suspense>
           </div>
         }
         keyPane={

@@ -70,8 +70,9 @@ it('a section whose plane is tilted shows the line in which it meets the plan, b
   // it rises by 45 degrees to the back: 1.2 m up it stands 1.2 m farther back
   const frame = { origin: [0, 0, 0], look: [0, 1, -1], up: [0, 1, 1], cut: true } as const;
   const screen = await signs({ kind: 'section', number: 'S-01', name: '', frame, limits: { left: -2, right: 4 }, depth: 2 });
-  const line = screen.container.querySelector('[data-testid=grip-line]')!;
-  expect(line.getAttribute('d')).toBe('M300 240L600 240');
+  const found = () => screen.container.querySelector('[data-testid=grip-line]');
+  await expect.poll(() => found()?.getAttribute('d')).toBe('M300 240L600 240');
+  const line = found()!;
   expect(screen.container.textContent).toContain('S-01 45.0°');
   press(line);
   expect(onGrip).toHaveBeenCalledExactlyOnceWith('line', expect.anything());

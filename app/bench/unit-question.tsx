@@ -5,7 +5,13 @@ import { Pick } from '../ui/pick';
 import { quiet } from '../ui/quiet';
 
 /** Asks what a file does not say, until it is answered: in which unit its figures are, and which way is up. */
-export function UnitQuestion({ model, onAnswer }: { readonly model: ModelInfo; readonly onAnswer: (patch: CorrectionPatch) => void }) {
+export default function UnitQuestion({
+  model,
+  onAnswer,
+}: {
+  readonly model: ModelInfo;
+  readonly onAnswer: (patch: CorrectionPatch) => void;
+}) {
   const { metres, up, isStated } = model.asRead;
   const unit = unitOf(metres);
   if (isStated || model.parts || !unit) return null;

@@ -2,7 +2,6 @@ import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { titled } from '../../../core/drafting/graphic';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
-import { BackgroundPoints } from '../../backgrounds/background-points';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
 import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
 import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
@@ -71,6 +70,7 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
+const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
 const TiltAbout = lazy(() => import('../tilt/tilt-about'));
 const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
@@ -173,7 +173,11 @@ export function DrawingPane(props: Props) {
           {live.quick && <QuickCut regions={live.quick} matrix={matrix.join(' ')} />}
         </svg>
         <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
-        <BackgroundPoints handling={backgrounds.handling} matrix={matrix} />
+        {backgrounds.handling && (
+          <Suspense>
+            <BackgroundPoints handling={backgrounds.handling} matrix={matrix} />
+          </Suspense>
+        )}
         {pane && live.drawn && (
           <BackgroundsButton
             pane={pane}

@@ -10,7 +10,7 @@ const ENDLESS = 1000;
 const STEM = 46;
 
 /** A section whose plane stands anywhere: the line in which it meets the plan that the Key shows, to be moved; and by how much it is tilted. */
-export function FramedSign({ model, sight, frame, level, view, size, onGrip }: SignProps) {
+export default function FramedSign({ model, sight, frame, level, view, size, onGrip }: SignProps) {
   const plane = frameOf(model, sight);
   const trace = traceOf(plane, level);
   if (!trace) return null;

@@ -4,8 +4,8 @@ import type { ModelInfo } from '../../data/database';
 import { Asking } from '../asking';
 import type { Asked } from '../use-asked';
 import { PlacePoints } from './place-points';
-import { TurnAbout } from './turn-about';
 
+const TurnAbout = lazy(() => import('./turn-about'));
 const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
 interface Props {
@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** What the Key asks for at the moment, in words and with figures for those who type. */
-export default function KeyAsking({ model, asked: { placing, row, rooming, jogging, turning, tilting }, toPane, onStop }: Props) {
+export function KeyAsking({ model, asked: { placing, row, rooming, jogging, turning, tilting }, toPane, onStop }: Props) {
   return (
     <>
       {placing && <PlacePoints {...{ model, placing, row }} onCancel={onStop} />}
@@ -36,7 +36,11 @@ export default function KeyAsking({ model, asked: { placing, row, rooming, joggi
           <TiltAxis tilting={tilting.tilting} toPane={([x, y]) => toPane([x, y])} />
         </Suspense>
       )}
-      {turning && <TurnAbout tool={turning} toPane={toPane} onCancel={onStop} />}
+      {turning && (
+        <Suspense>
+          <TurnAbout tool={turning} toPane={toPane} onCancel={onStop} />
+        </Suspense>
+      )}
     </>
   );
 }

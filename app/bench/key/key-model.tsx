@@ -13,7 +13,7 @@ import type { PointerStore } from '../plumb/pointer-store';
 import { frameOf, pictureOf } from '../sight-geometry';
 import TiltAxis from '../tilt/tilt-axis';
 import type { Asked } from '../use-asked';
-import { TurnAbout } from './turn-about';
+import TurnAbout from './turn-about';
 import { MADDER, VERDIGRIS } from './sign';
 
 interface Props {

@@ -1,7 +1,6 @@
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
-import { BackgroundPoints } from '../../backgrounds/background-points';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
 import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
 import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
@@ -15,6 +14,7 @@ import { NorthPoint } from './north-point';
 import type { Grip } from './sign';
 import { GripDrag } from './grip-drag';
 import { useMatter } from './use-matter';
+import { KeyAsking } from './key-asking';
 import { PaneCanvas } from '../../board/pane-canvas';
 import { Wash } from '../plumb/plumb';
 import type { PointerStore } from '../plumb/pointer-store';
@@ -63,7 +63,7 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
-const KeyAsking = lazy(() => import('./key-asking'));
+const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
 const OutlineTool = lazy(() => import('./outline-tool'));
 
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
@@ -176,11 +176,7 @@ export function KeyPane(props: Props) {
           onTake={(name) => planes.take(name)}
         />
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
-        {asked.isAsked && (
-          <Suspense>
-            <KeyAsking {...{ model, asked, toPane }} onStop={onStopPlacing} />
-          </Suspense>
-        )}
+        <KeyAsking {...{ model, asked, toPane }} onStop={onStopPlacing} />
         <Storeys
           model={model}
           sight={sight}
@@ -197,7 +193,11 @@ export function KeyPane(props: Props) {
         {outlines.canDraw && !outlines.isOn && !placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}
         {!shown.isElevation && (
           <>
-            <BackgroundPoints handling={backgrounds.handling} matrix={planMatrix} />
+            {backgrounds.handling && (
+              <Suspense>
+                <BackgroundPoints handling={backgrounds.handling} matrix={planMatrix} />
+              </Suspense>
+            )}
             <BackgroundsButton
               pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
               backgrounds={backgrounds}

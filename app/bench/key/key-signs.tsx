@@ -1,20 +1,24 @@
+import { lazy, Suspense } from 'react';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import { toX, toY, type BenchView, type PaneSize } from '../../board/view';
 import { toKey, type KeyFrame } from '../sight-geometry';
 import { EyeSign } from './eye-sign';
-import { FramedSign } from './framed-sign';
 import { JoggedSign } from './jogged-sign';
 import { ElevationSign, PlanSign } from './level-signs';
 import { SectionSign } from './section-sign';
 import type { SignProps } from './sign';
+
+const FramedSign = lazy(() => import('./framed-sign'));
 
 /** The signs of the selected sight in the Key: the cut in madder, the look in verdigris. What can be dragged has a grip of 12 px or more. */
 export function KeySigns(props: SignProps) {
   return props.sight.kind === 'plan' ? (
     <PlanSign {...props} />
   ) : props.sight.kind === 'section' && props.sight.frame ? (
-    <FramedSign {...props} />
+    <Suspense>
+      <FramedSign {...props} />
+    </Suspense>
   ) : props.sight.kind === 'section' && (props.sight.path?.length ?? 0) > 2 ? (
     <JoggedSign {...props} />
   ) : props.sight.kind === 'section' ? (

@@ -6,7 +6,7 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import { PointsTool } from '../../board/points-tool';
 import type { Command } from '../../project/commands';
 import { shedInfo } from '../../testing/shed';
-import { UnitQuestion } from '../unit-question';
+import UnitQuestion from '../unit-question';
 import OutlineTool from './outline-tool';
 import { PlacePoints } from './place-points';
 import { useOutlines, type Outlines } from './use-outlines';

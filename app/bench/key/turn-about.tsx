@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** While a sight is turned: its centre, and by how much. */
-export function TurnAbout({ tool, toPane, onCancel, isInSpace = false }: Props) {
+export default function TurnAbout({ tool, toPane, onCancel, isInSpace = false }: Props) {
   const { centre, by } = useWatched(tool);
   const at = centre && toPane(centre);
   return (

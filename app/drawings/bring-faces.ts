@@ -1,0 +1,35 @@
+import * as Comlink from 'comlink';
+import { SHIPPED } from '../../core/drafting/shipped-standard';
+import { inLook } from '../../core/drafting/standard';
+import { wantsFaces } from '../../core/drafting/wants-faces';
+import type { Sight } from '../../core/sights/sight';
+import { painter } from '../workers/painter';
+import { pool } from '../workers/pool';
+
+/** What is looked at, and in which look and scale it is shown. */
+export interface FacesWish {
+  readonly paintKey: string;
+  readonly model: string;
+  readonly sight: Sight;
+  readonly look: string;
+  readonly scale: number;
+}
+
+/**
+ * Has the engine look at the faces of a drawing and hand them to the painter; false where the look asks for none.
+ * @param onBegun told when it takes its time
+ */
+export async function bringFaces(
+  { paintKey, model, sight, look, scale }: FacesWish,
+  signal: AbortSignal,
+  onBegun: () => void,
+): Promise<boolean> {
+  if (!wantsFaces(inLook(SHIPPED, look) ?? SHIPPED, scale) || signal.aborted) return false;
+  onBegun();
+  const { port1, port2 } = new MessageChannel();
+  const coming = painter.ask((remote) => remote.takeFaces(paintKey, Comlink.transfer(port2, [port2])));
+  coming.catch(() => undefined);
+  await pool.back.run((engine) => engine.faces(model, sight, Comlink.transfer(port1, [port1])), signal);
+  await coming;
+  return true;
+}
