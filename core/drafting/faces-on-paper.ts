@@ -11,7 +11,7 @@ import type { OnFaces, Washes } from './on-faces';
 import type { PenTable } from './pen-table';
 import { fits } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
-import type { Standard, ToneRule } from './standard';
+import { STANDARD, type Standard, type ToneRule } from './standard';
 
 /** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
 const STEEP = 0.05;
@@ -35,25 +35,32 @@ function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standa
 }
 
 /** The tones of faces and the shadows on them, as regions that lie below all lines; they come after those that are cut, with which they share no place. */
-function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, { tones = [], shadow }: Standard): Washes {
+function washes(
+  seen: Seen | undefined,
+  subjects: RuleSubjects,
+  table: PenTable,
+  { tones = [], shadow = STANDARD.shadow! }: Standard,
+): Washes {
   const [regions, fills]: [Region[], RegionFill[]] = [[], []];
   const put = (
     use: 'tone' | 'shadow',
     { element, material }: SeenFace,
     polygons: SeenFace['polygons'],
     fill: Omit<RegionFill, 'pattern' | 'lines' | 'wash' | 'isOwn'>,
-  ) =>
-    // prettier-ignore
-    polygons.forEach((face) => {
+  ) => {
+    // where one sees through it a hair around it would show twice
+    const isTone = use === 'tone' && fill.opacity === undefined;
+    for (const face of polygons) {
       regions.push({ material, elements: [element], use, face });
-      fills.push({ ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true, ...(use === 'tone' && fill.opacity === undefined && { isTone: true }) });
-    });
-  for (const { face, polygons, pen, layer, opacity } of toned(seen, subjects, table, tones)) put('tone', face, union(polygons.flat()), { pen, layer, ...(opacity !== undefined && { opacity }) }); // prettier-ignore
+      fills.push({ ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true, ...(isTone && { isTone }) });
+    }
+  };
+  for (const { face, polygons, pen, layer, opacity } of toned(seen, subjects, table, tones))
+    put('tone', face, union(polygons.flat()), { pen, layer, ...(opacity !== undefined && { opacity }) });
   for (const face of seen?.faces ?? []) {
     if (!face.shadow?.length) continue;
-    const own = shadow ?? { layer: 'SHADOW', colour: '#8C9296', opacity: 0.55 };
-    const [pen, layer] = table.tint(own.layer, own.colour, subjects.withMaterial(face.element, face.material));
-    put('shadow', face, face.shadow, { pen, layer, opacity: own.opacity });
+    const [pen, layer] = table.tint(shadow.layer, shadow.colour, subjects.withMaterial(face.element, face.material));
+    put('shadow', face, face.shadow, { pen, layer, opacity: shadow.opacity });
   }
   return { regions, fills };
 }

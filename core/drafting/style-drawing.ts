@@ -12,8 +12,8 @@ import type { LineRule, PenColour, Standard } from './standard';
 
 /**
  * Applies a standard, in one of its looks, to a drawing: the first fitting rule gives each line its pen and layer and each region its
- * fill; patterns and tones come onto the faces that are seen, where the drawing has them and they are asked for. Without annotation, and with every line as it
- * was drawn.
+ * fill; patterns and tones come onto the faces that are seen, where the drawing has them and they are asked for. Without annotation, and
+ * with every line as it was drawn.
  * @param scale 1 : scale
  * @param onFaces what lays patterns, tones and shadows on faces; without it none come
  */

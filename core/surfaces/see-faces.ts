@@ -39,7 +39,7 @@ function pictureOf({ origin }: Model, scene: Scene, { view: { frame, distance, p
 }
 
 /** The plane of a flat face, in the coordinates of the file. */
-export function planeOf(
+function planeOf(
   { origin }: Pick<Model, 'origin'>,
   { vertices, triangles, normals, scale }: Scene,
   face: number,

@@ -133,6 +133,21 @@ describe('shadows', () => {
     expect(area(all)).toBeCloseTo(48 * Math.sin((2 * Math.PI) / 96), 2);
   });
 
+  it('what is left whole before a cut stands in the sun there too', () => {
+    const model = modelOf([
+      ground,
+      { solid: box([0, 0, 0], [3, 1, 2]), name: 'wall', class: 'Wall' },
+      { solid: box([1, -0.5, 0], [1, 2, 1]), name: 'stair', class: 'Stair' },
+    ]);
+    const cut: Sight = { ...frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0]), kind: 'section' };
+    const sight: Sight = { ...cut, frame: { ...cut.frame!, cut: true }, leaveWhole: [{ class: 'Stair' }] };
+    const { faces } = shadowsOf(model, sight, 180, 45);
+    const stair = model.elements.findIndex((e) => e.name === 'stair');
+    const seen = faces.filter((face) => face.element === stair);
+    expect(seen.length).toBeGreaterThan(0);
+    expect(seen.flatMap(({ shadow = [] }) => shadow)).toEqual([]);
+  });
+
   it('do not overlap, and lie on faces that are turned to the sun alone; in an elevation and an isometric', () => {
     const model = modelOf([
       ground,

@@ -30,31 +30,26 @@ const NOTHING = 1e-9;
  * cover the picture once. Method: tile by tile what is before a face is taken from it, and the pieces are put together again; what
  * the tiles know to be hidden is never asked. Polygons are those of the kernel's grid. Cost: for each face and tile of it the
  * triangles there.
- * @param isWanted the parts whose faces are asked for
  */
-export function visibleFaces(scene: Scene, query: VisibilityQuery, isWanted: (part: number) => boolean = () => true): VisibleFace[] {
+export function visibleFaces(scene: Scene, query: VisibilityQuery): VisibleFace[] {
   const workspace = takeWorkspace();
   try {
     const picture = openPicture(scene, query, workspace);
     const band = fillTiles(picture, null, 0, picture.grid.columns, new Uint8Array(query.view.shown.length));
-    const tiles = facesByTile(scene, band, isWanted);
+    const tiles = facesByTile(scene, band);
     return [...tiles].sort((a, b) => a[0] - b[0]).flatMap(([face, at]) => seenOf(picture, band, face, at) ?? []);
   } finally {
     giveBack(workspace);
   }
 }
 
-/** The tiles in which triangles of each wanted face lie, ascending. */
-function facesByTile(
-  { triangleFace, trianglePart }: Scene,
-  { start, items, triangle }: Band,
-  isWanted: (part: number) => boolean,
-): Map<number, number[]> {
+/** The tiles in which triangles of each face lie, ascending. */
+function facesByTile({ triangleFace }: Scene, { start, items, triangle }: Band): Map<number, number[]> {
   const out = new Map<number, number[]>();
   for (let tile = 0; tile + 1 < start.length; tile++)
     for (let k = start[tile]!; k < start[tile + 1]!; k++) {
       const t = triangle[items[k]!]!;
-      if (t < 0 || !isWanted(trianglePart[t]!)) continue;
+      if (t < 0) continue;
       const own = out.get(triangleFace[t]!);
       if (!own) out.set(triangleFace[t]!, [tile]);
       else if (own.at(-1) !== tile) own.push(tile);
@@ -92,7 +87,10 @@ function without(own: readonly Ring[], before: readonly Ring[]): readonly Ring[]
   const order = areas.map((_, k) => k).sort((a, b) => areas[b]! - areas[a]!);
   let left = own;
   for (let from = 0, some = SOME; from < order.length && left.length; from += some, some *= 2)
-    left = difference(left, order.slice(from, from + some).map((k) => before[k]!)).flat(); // prettier-ignore
+    left = difference(
+      left,
+      order.slice(from, from + some).map((k) => before[k]!),
+    ).flat();
   return left;
 }
 
