@@ -62,6 +62,8 @@ await page.keyboard.press('s');
 await page.mouse.click(330, 640);
 await page.mouse.move(800, 655);
 await shot('new-section');
+// back by its point, and out
+await page.keyboard.press('Escape');
 await page.keyboard.press('Escape');
 // the whole from above: oblique, pulled apart, and from where one stands
 await page.keyboard.press('n');
