@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { draw } from '../core/draw';
-import { STANDARD } from '../core/drafting/standard';
+import { STANDARD } from '../core/drafting/shipped-standard';
 import { publish, publishable } from '../core/publish';
 import { prepare } from '../core/scene/prepare';
 import type { Sight } from '../core/sights/sight';

@@ -5,6 +5,7 @@ import { namesOf, type DrawingNames } from './drafting/drawing-names';
 import type { Graphic, Titled } from './drafting/graphic';
 import type { Standard } from './drafting/standard';
 import type { OnFaces } from './drafting/on-faces';
+import type { NamedSet } from './drafting/rule-subjects';
 import { style } from './drafting/style-drawing';
 import type { Drawing } from './linework/drawing';
 import type { Model } from './model/model';
@@ -37,6 +38,8 @@ export interface PublishOptions {
   readonly outlines?: boolean | undefined;
   /** What lays patterns, tones and shadows on the faces that the drawing has. */
   readonly onFaces?: OnFaces | undefined;
+  /** The named sets that rules may ask for. */
+  readonly sets?: readonly NamedSet[] | undefined;
 }
 
 /**
@@ -55,8 +58,9 @@ export function publish(
     title = true,
     outlines = false,
     onFaces,
+    sets,
   }: PublishOptions,
 ): Graphic {
-  const styled = style(drawing, names, sight, standard, scale, onFaces);
+  const styled = style(drawing, names, sight, standard, scale, { onFaces, sets });
   return annotate(isClosed ? closeOutlines(styled) : styled, landmarks, standard, { levels, grid, title, outlines });
 }

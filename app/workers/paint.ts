@@ -84,12 +84,18 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
       ctx.stroke();
       return;
     }
-    ctx.save();
-    ctx.clip('evenodd');
     ctx.strokeStyle = colour;
     ctx.lineWidth = Math.max(0.5, pen.weight * view.pixelsPerMm);
-    for (const line of fill.lines) hatch(ctx, line, ringBounds(region.face.slice(0, 1)), box, view, x, y, zoom, colour);
-    ctx.restore();
+    for (const { face, lines } of fill.pieces ?? [{ face: region.face, lines: fill.lines }]) {
+      ctx.save();
+      if (fill.pieces) {
+        ctx.beginPath();
+        face.forEach(trace);
+      }
+      ctx.clip('evenodd');
+      for (const line of lines) hatch(ctx, line, ringBounds(face.slice(0, 1)), box, view, x, y, zoom, colour);
+      ctx.restore();
+    }
   });
 
   ctx.lineCap = 'round';

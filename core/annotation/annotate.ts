@@ -1,6 +1,7 @@
 import { titleWords, type Graphic } from '../drafting/graphic';
 import { PenTable } from '../drafting/pen-table';
-import { STANDARD, type Mark, type Standard } from '../drafting/standard';
+import type { Mark, Standard } from '../drafting/standard';
+import { MARK_RULES } from '../drafting/standard-defaults';
 import { drawingBounds } from '../linework/drawing';
 import { markGrid } from './grid-lines';
 import type { Landmarks } from './landmarks';
@@ -31,7 +32,7 @@ export function annotate(
   const { drawing, sight, scale } = graphic;
   const table = new PenTable(standard, graphic);
   const marks = new Marks(scale);
-  const ruleOf = (mark: Mark) => (standard.marks ?? []).find((r) => r.mark === mark) ?? STANDARD.marks!.find((r) => r.mark === mark)!;
+  const ruleOf = (mark: Mark) => (standard.marks ?? []).find((r) => r.mark === mark) ?? MARK_RULES.find((r) => r.mark === mark)!;
   const box = drawingBounds(drawing);
   const isEmpty = box[2] <= box[0] && box[3] <= box[1];
   if (levels && !isEmpty && landmarks.levels.length) {

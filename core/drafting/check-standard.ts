@@ -26,6 +26,9 @@ const conditions = {
   sourceLayer: Joi.string(),
   material: Joi.string(),
   hasMaterial: Joi.boolean(),
+  name: Joi.string(),
+  set: Joi.string(),
+  buildUpLayer: Joi.number().integer().min(1).max(99),
   sight: Joi.valid('section', 'elevation', 'plan', 'ceiling plan', 'axonometric', 'perspective'),
 };
 const share = Joi.number().min(0).max(1);
@@ -53,6 +56,11 @@ const fills = Joi.array()
       use: Joi.valid('matter', 'earth'),
       layer: layer.required(),
       pattern: Joi.string().required(),
+      size: Joi.valid('paper', 'model'),
+      along: Joi.valid('long side'),
+      elsewhere: Joi.string(),
+      pitch: Joi.number().min(0.05).max(1),
+      solidBelow: Joi.number().min(0).max(100),
       wash: Joi.boolean(),
       weight: weight.required(),
       colour: colour.required(),
@@ -66,8 +74,9 @@ const surfaces = Joi.array().items(
     upTo: Joi.number().positive(),
   }),
 );
+const fade = Joi.object({ from: Joi.number().required(), to: Joi.number().greater(Joi.ref('from')).required(), by: share.required() });
 const tones = Joi.array().items(
-  Joi.object({ ...conditions, layer: layer.required(), colour: colour.required(), opacity: share, shade: share }),
+  Joi.object({ ...conditions, layer: layer.required(), colour: colour.required(), opacity: share, shade: share, fade }),
 );
 const patterns = Joi.object().pattern(
   Joi.string(),
@@ -97,6 +106,7 @@ const schema = Joi.object({
   shadow: Joi.object({ layer: layer.required(), colour: colour.required(), opacity: share.required() }),
   looks: Joi.array().min(1).max(40).items(look),
   layersArePens: Joi.boolean(),
+  tellApart: Joi.boolean(),
   marks: Joi.array().items(
     Joi.object({
       mark: Joi.valid(...MARKS).required(),
@@ -110,6 +120,11 @@ const schema = Joi.object({
   ranks: Joi.array().items(Joi.object({ material: Joi.string().trim().min(1).required(), rank: Joi.number().min(0).max(100).required() })),
   fills: fills.required(),
 });
+
+/** Patterns of fills that need no definition. */
+export const OWN_PATTERNS: readonly string[] = ['solid', 'none', 'wave'];
+/** What of a rule asks for nothing. */
+const LOOKS_OF_RULES = ['type', 'pattern', 'size', 'along', 'elsewhere', 'pitch', 'solidBelow', 'wash', 'drawn'];
 
 /** What is shorter on paper is nothing, mm. */
 const SHORTEST = 0.01;
@@ -172,8 +187,10 @@ function checkRules(standard: Standard, before: string, refuse: Refuse, own: rea
         refuse(`${field(kind, i)}.type`, `"${rule.type}" is not among lineTypes`);
     });
   standard.fills.forEach((rule, i) => {
-    if (rule.pattern !== 'solid' && rule.pattern !== 'none' && !Object.hasOwn(standard.patterns, rule.pattern))
+    if (!OWN_PATTERNS.includes(rule.pattern) && !Object.hasOwn(standard.patterns, rule.pattern))
       refuse(`${field('fills', i)}.pattern`, `"${rule.pattern}" is not among patterns`);
+    if (rule.elsewhere !== undefined && !Object.hasOwn(standard.patterns, rule.elsewhere))
+      refuse(`${field('fills', i)}.elsewhere`, `"${rule.elsewhere}" is not among patterns`);
   });
   standard.surfaces?.forEach((rule, i) => {
     if (rule.pattern !== 'none' && !Object.hasOwn(standard.surfacePatterns ?? {}, rule.pattern))
@@ -186,7 +203,7 @@ function checkRules(standard: Standard, before: string, refuse: Refuse, own: rea
     // prettier-ignore
     const last = standard[kind].length - 1;
     const { layer: _l, weight: _w, colour: _c, ...asked } = standard[kind][last]!;
-    const said = Object.keys(asked).filter((key) => !['type', 'pattern', 'wash', 'drawn'].includes(key));
+    const said = Object.keys(asked).filter((key) => !LOOKS_OF_RULES.includes(key));
     if (said.length) refuse(field(kind, last), `must have no conditions, so that every ${words} finds a rule`);
   }
   if (standard.layersArePens) checkPens(standard, refuse, field);

@@ -26,7 +26,7 @@ export function closeOutlines(graphic: Graphic): Graphic {
   const isRound = (ring: readonly Step[]) => ring.some(([l]) => drawing.lineArc[l]! >= 0);
   const ringAt = new Map(rings.filter((ring) => !isRound(ring)).flatMap((ring) => ring.map(([line]) => [line, ring] as const)));
   const out = new LinesBuilder();
-  const [layers, pens]: [number[], number[]] = [[], []];
+  const [layers, pens, rules]: [number[], number[], number[]] = [[], [], []];
   /** Where the lines stand that are left as they are. */
   const placeOf = new Map<number, number>();
   for (let l = 0; l < drawing.lineRole.length; l++) {
@@ -41,6 +41,7 @@ export function closeOutlines(graphic: Graphic): Graphic {
     }
     layers.push(lineLayer[l]!);
     pens.push(linePen[l]!);
+    rules.push(graphic.caught.line[l]!);
   }
   const rounds = rings.filter(isRound).map((ring) => roundOutline(drawing, ring, placeOf));
   return {
@@ -48,6 +49,7 @@ export function closeOutlines(graphic: Graphic): Graphic {
     drawing: { ...drawing, ...out.done() },
     lineLayer: Uint16Array.from(layers),
     linePen: Uint16Array.from(pens),
+    caught: { ...graphic.caught, line: Uint16Array.from(rules) },
     rounds,
   };
 }

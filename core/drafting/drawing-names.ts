@@ -11,6 +11,9 @@ export interface ElementName {
   readonly storey?: string;
   /** Layer of the source file. */
   readonly layer?: string;
+  readonly name?: string;
+  /** Materials of the layers of its build-up, in their order. */
+  readonly buildUp?: readonly number[];
 }
 
 /** What a drawing needs of its model to be published: no more than a name each, so that it goes along with the drawing. */
@@ -29,13 +32,15 @@ export function namesOf(model: Model, { lineElement, lineBeyond, regions, seen }
   const take = (e: number) => {
     const element = model.elements[e];
     if (!element || elements.has(e)) return;
-    const { id, class: className, type, facts } = element;
+    const { id, class: className, type, facts, name, buildUp } = element;
     const storey = model.storeys[element.storey]?.name;
     elements.set(e, {
       ...{ id, class: className, material: materialOf.get(e) },
       ...(type && { type }),
       ...(storey && { storey }),
       ...(facts?.layer && { layer: facts.layer }),
+      ...(name && { name }),
+      ...(buildUp && { buildUp: buildUp.materials }),
     });
   };
   lineElement.forEach(take);

@@ -4,14 +4,15 @@ import { unit, dot, type Vec3 } from '../geometry/vec3';
 import { indexColour } from './colour-table';
 import type { Drawing } from '../linework/drawing';
 import { LinesBuilder } from '../linework/lines-builder';
-import type { Seen, SeenFace } from '../linework/seen';
+import { FaceSpace, type Seen, type SeenFace } from '../linework/seen';
 import { surfaceLines } from '../surfaces/surface-lines';
 import type { RegionFill } from './graphic';
 import type { OnFaces, Washes } from './on-faces';
 import type { PenTable } from './pen-table';
 import { fits } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
-import { STANDARD, type Standard, type ToneRule } from './standard';
+import type { Standard, ToneRule } from './standard';
+import { SHADOW_RULE } from './standard-defaults';
 
 /** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
 const STEEP = 0.05;
@@ -35,12 +36,7 @@ function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standa
 }
 
 /** The tones of faces and the shadows on them, as regions that lie below all lines; they come after those that are cut, with which they share no place. */
-function washes(
-  seen: Seen | undefined,
-  subjects: RuleSubjects,
-  table: PenTable,
-  { tones = [], shadow = STANDARD.shadow! }: Standard,
-): Washes {
+function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, { tones = [], shadow = SHADOW_RULE }: Standard): Washes {
   const [regions, fills]: [Region[], RegionFill[]] = [[], []];
   const put = (
     use: 'tone' | 'shadow',
@@ -80,7 +76,7 @@ function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, 
     const subject = subjects.withMaterial(face.element, face.material);
     const rule = tones.find((own) => fits(own, subject));
     if (!rule) continue;
-    const [pen, layer] = table.tint(rule.layer, shaded(rule, face, seen!), subject);
+    const [pen, layer] = table.tint(rule.layer, paled(rule, face, seen!, shaded(rule, face, seen!)), subject);
     const key = `${face.element} ${pen} ${layer} ${face.material} ${rule.opacity ?? ''}`;
     const own = out.get(key);
     if (own) own.polygons.push(...face.polygons);
@@ -101,7 +97,24 @@ function shaded({ colour, shade = 0 }: ToneRule, { normal, picture }: SeenFace, 
   const light = unit([0, 1, 2].map((k) => -look[k]! * 0.8 + u[k]! * 0.7 - r[k]! * 0.6) as unknown as Vec3);
   const dark = Math.round((1 - Math.max(0, dot(normal, light))) * STEPS) / STEPS;
   const channel = (at: number) => Math.round(parseInt(plain.slice(at, at + 2), 16) * (1 - shade * dark));
-  return `#${[1, 3, 5].map((at) => channel(at).toString(16).padStart(2, '0').toUpperCase()).join('')}`;
+  return hex(channel);
 }
+
+/** A colour as it pales towards that of paper with the distance of its face, in as many steps as a shade. */
+function paled({ fade }: ToneRule, face: SeenFace, { pictures, zero }: Seen, colour: string): string {
+  if (!fade) return colour;
+  const space = new FaceSpace(pictures[face.picture]!, face.point, face.normal, zero);
+  // the nearest corner decides, as it does for a line
+  let near = Infinity;
+  for (const [outer] of face.polygons)
+    for (let i = 0; i < outer!.length; i += 2) near = Math.min(near, space.toPicture(space.fromPicture([outer![i]!, outer![i + 1]!]))[2]);
+  const share = Math.min(1, Math.max(0, (near - fade.from) / (fade.to - fade.from)));
+  const pale = fade.by * (Math.round(share * STEPS) / STEPS);
+  const channel = (at: number) => Math.round(parseInt(colour.slice(at, at + 2), 16) * (1 - pale) + 255 * pale);
+  return hex(channel);
+}
+
+const hex = (channel: (at: number) => number): string =>
+  `#${[1, 3, 5].map((at) => channel(at).toString(16).padStart(2, '0').toUpperCase()).join('')}`;
 
 export const ON_FACES: OnFaces = { withSurfaces, washes };

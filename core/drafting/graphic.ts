@@ -1,8 +1,9 @@
-import type { DrawnSide } from '../linework/boundary-edges';
+import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import type { Drawing } from '../linework/drawing';
 import type { Sight } from '../sights/sight';
 import type { DrawingNames } from './drawing-names';
 import type { PatternLine } from '../geometry/pattern-line';
+import type { Face } from '../geometry/rings';
 import type { PenColour } from './standard';
 
 /** What a line is drawn with. */
@@ -22,6 +23,22 @@ export interface Layer {
   readonly pen: number;
 }
 
+/** What a pattern repeats, as one path: the same lines as its families, for a form that has tiles. Millimetres of paper, degrees. */
+export interface PatternTile {
+  readonly at: readonly [number, number];
+  readonly angle: number;
+  readonly width: number;
+  readonly height: number;
+  /** x, y, x, y ... in the tile, from its lower left corner. */
+  readonly path: readonly number[];
+}
+
+export interface FillPiece {
+  readonly face: Face;
+  readonly lines: readonly PatternLine[];
+  readonly tile?: PatternTile;
+}
+
 /** How a cut face is filled. */
 export interface RegionFill {
   /** Indices into layers and pens. */
@@ -30,6 +47,9 @@ export interface RegionFill {
   readonly pattern: string;
   /** null = solid. Paper millimetres. */
   readonly lines: readonly PatternLine[] | null;
+  /** Where the pattern goes its own way in each of several pieces, these in the place of the whole. */
+  readonly pieces?: readonly FillPiece[];
+  readonly tile?: PatternTile;
   /** Whether a wash lies below it; on the screen only. */
   readonly wash: boolean;
   /** false where only the standard's last rule, the one for everything, fits. */
@@ -39,6 +59,15 @@ export interface RegionFill {
   /** Whether it is laid against others of its kind: a hair of its own colour around it keeps the paper from showing between them. */
   readonly isTone?: boolean;
 }
+
+/** The faces that a fill is laid in, each with its lines: mostly the one face itself. */
+export const facesOfFill = (
+  fill: RegionFill,
+  whole: readonly (readonly DrawnSide[])[],
+): readonly (Pick<RegionFill, 'lines' | 'tile'> & { readonly rings: readonly (readonly DrawnSide[])[] })[] =>
+  fill.pieces?.map(({ face, ...how }) => ({ ...how, rings: drawnSides(face) })) ?? [
+    { rings: whole, lines: fill.lines, ...(fill.tile && { tile: fill.tile }) },
+  ];
 
 /** That hair, paper millimetres. */
 export const TONE_HAIR = 0.05;
@@ -94,6 +123,8 @@ export interface Graphic {
   readonly drawing: Drawing;
   /** What its elements and materials are called. */
   readonly names: DrawingNames;
+  /** Which rules of the standard caught what. */
+  readonly caught: Caught;
   readonly pens: readonly Pen[];
   readonly layers: readonly Layer[];
   /** Pen and layer of each line. */
@@ -114,6 +145,17 @@ export interface Graphic {
 /** The outlines with arcs by the first of their lines, and all lines that they stand for. */
 export function roundsByLine({ rounds }: Graphic): { first: Map<number, RoundOutline>; lines: Set<number> } {
   return { first: new Map(rounds.map((round) => [round.lines[0]!, round])), lines: new Set(rounds.flatMap(({ lines }) => lines)) };
+}
+
+/** By the number of the rule in its list; what is not drawn is counted all the same. */
+export interface Caught {
+  /** Rule of each line that is drawn. */
+  readonly line: Uint16Array;
+  /** Rule of each region, -1 for air, tones and shadows. */
+  readonly region: Int16Array;
+  /** How many lines and regions each rule caught. */
+  readonly lines: Uint32Array;
+  readonly regions: Uint32Array;
 }
 
 export const NO_STROKES: Strokes = {

@@ -9,9 +9,9 @@ import { drawModel, frameSight, FRONT } from '../testing/views';
 import { checkStandard } from './check-standard';
 import { namesOf } from './drawing-names';
 import { ON_FACES } from './faces-on-paper';
-import { SHIPPED } from './shipped-standard';
+import { SHIPPED, STANDARD } from './shipped-standard';
 import { LOOK_NAMES } from './look-names';
-import { inLook, lookNames, STANDARD, type Standard } from './standard';
+import { inLook, lookNames, type Standard } from './standard';
 import { style } from './style-drawing';
 
 const why = (value: unknown) => {
@@ -65,7 +65,7 @@ describe('looks', () => {
     const sight = { ...frameSight([1, 0, 0], [0, 0, 1], [1, 0, 0]), kind: 'section' as const };
     const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
     const lines = (look: string) => {
-      const { drawing: own } = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, look)!, 50, ON_FACES);
+      const { drawing: own } = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, look)!, 50, { onFaces: ON_FACES });
       const all = Array.from(
         own.lineRole,
         (role, l) => `${ROLES[role]} ${own.points.subarray(own.lineStart[l]! * 2, own.lineStart[l + 1]! * 2).join()}`,
@@ -138,12 +138,12 @@ it('tones are regions of the faces that are seen, below all lines, darker where 
   const model = modelOf([{ solid: box([0, 0, 0], [1, 1, 1]), name: 'box', class: 'Wall', material: 'Brick' }]);
   const sight = frameSight([-1, 1, -1], [0, 0, 1]);
   const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
-  const graphic = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, 'Presentation')!, 100, ON_FACES);
+  const graphic = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED, 'Presentation')!, 100, { onFaces: ON_FACES });
   const tones = graphic.drawing.regions.map((region, r) => [region.use, graphic.layers[graphic.fills[r]!.layer]!.name]);
   expect(tones).toEqual([['tone', 'TONE'], ['tone', 'TONE'], ['tone', 'TONE']]); // prettier-ignore
   expect(new Set(graphic.fills.map((fill) => graphic.pens[fill!.pen]!.colour)).size).toBe(3);
   // no line of another role has come or gone
-  const works = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED)!, 100, ON_FACES);
+  const works = style(drawing, namesOf(model, drawing), sight, inLook(SHIPPED)!, 100, { onFaces: ON_FACES });
   expect([...graphic.drawing.lineRole].map((role) => ROLES[role])).toEqual([...works.drawing.lineRole].map((role) => ROLES[role]));
   expect(works.drawing.regions).toHaveLength(0);
 });

@@ -3,16 +3,21 @@ import type { ElementName } from './drawing-names';
 import type { Conditions } from './standard';
 
 /** What a rule is asked about. */
-export interface RuleSubject extends Omit<ElementName, 'id' | 'material'> {
+export interface RuleSubject extends Omit<ElementName, 'id' | 'material' | 'buildUp'> {
   readonly material: string;
   /** Kind of the sight. */
   readonly sight: string;
+  /** Names of the sets that it is in. */
+  readonly sets?: readonly string[];
+  /** The layers of its element's build-up that it may be, from 1. */
+  readonly buildUpLayers?: readonly number[];
 }
 
 const isWhole = (wanted: string | undefined, own = ''): boolean => wanted === undefined || own.toLowerCase() === wanted.toLowerCase();
 
 /** Whether all that a rule says of elements and sights fits. */
-export function fits(rule: Conditions, { class: className, type, storey, layer, material, sight }: RuleSubject): boolean {
+export function fits(rule: Conditions, subject: RuleSubject): boolean {
+  const { class: className, type, storey, layer, material, sight, name = '', sets = [], buildUpLayers = [] } = subject;
   return (
     isWhole(rule.class, className) &&
     isWhole(rule.elementType, type) &&
@@ -20,6 +25,9 @@ export function fits(rule: Conditions, { class: className, type, storey, layer, 
     isWhole(rule.sourceLayer, layer) &&
     isWhole(rule.sight, sight) &&
     (rule.hasMaterial === undefined || rule.hasMaterial === (material !== '')) &&
-    (rule.material === undefined || materialWords(material).includes(rule.material.toLowerCase()))
+    (rule.material === undefined || materialWords(material).includes(rule.material.toLowerCase())) &&
+    (rule.name === undefined || materialWords(name).includes(rule.name.toLowerCase())) &&
+    (rule.set === undefined || sets.some((own) => isWhole(rule.set, own))) &&
+    (rule.buildUpLayer === undefined || buildUpLayers.includes(rule.buildUpLayer))
   );
 }

@@ -1,5 +1,12 @@
 import type { DrawingNames, ElementName } from './drawing-names';
 import type { RuleSubject } from './rule-fits';
+import type { Standard } from './standard';
+
+/** A named set of a project: ids of elements. */
+export interface NamedSet {
+  readonly name: string;
+  readonly elements: readonly string[];
+}
 
 const NAMELESS: Omit<ElementName, 'id'> = { class: '', material: undefined };
 
@@ -8,26 +15,63 @@ export class RuleSubjects {
   readonly all: RuleSubject[] = [];
   private readonly numbers = new Map<string, number>();
   private readonly byElement = new Map<number, number>();
+  private readonly setsOf = new Map<string, string[]>();
+  private readonly byName: boolean;
 
+  /**
+   * @param sight its kind
+   * @param sets those of the project, where a rule asks for one
+   */
   constructor(
     private readonly names: DrawingNames,
-    /** Kind of the sight. */
     private readonly sight: string,
-  ) {}
+    standard: Standard,
+    sets: readonly NamedSet[] = [],
+  ) {
+    // names and sets tell nearly every element from the next: they are looked at only where they matter
+    const rules = [standard.lines, standard.fills, standard.surfaces ?? [], standard.tones ?? []].flat();
+    this.byName = rules.some(({ name }) => name !== undefined);
+    const asked = new Set(rules.flatMap(({ set }) => set?.toLowerCase() ?? []));
+    for (const { name, elements } of sets)
+      if (asked.has(name.toLowerCase())) for (const id of elements) this.setsOf.set(id, [...(this.setsOf.get(id) ?? []), name]);
+  }
 
   of(element: number): number {
     let number = this.byElement.get(element);
-    if (number === undefined) {
-      const { material = '', class: className, type, storey, layer } = this.names.elements.get(element) ?? NAMELESS;
-      this.byElement.set(element, (number = this.numbered({ class: className, material, sight: this.sight, ...(type && { type }), ...(storey && { storey }), ...(layer && { layer }) }))); // prettier-ignore
-    }
+    if (number === undefined) this.byElement.set(element, (number = this.numbered(this.subject(element))));
     return number;
   }
 
-  /** What an element is asked as, of another material. */
+  /** What an element is asked as, of another material: a cut face of it. */
   withMaterial(element: number | undefined, material: number): RuleSubject {
     const own = element === undefined ? { class: '', material: '', sight: this.sight } : this.all[this.of(element)]!;
-    return { ...own, material: this.names.materials[material] ?? '' };
+    const buildUp = element === undefined ? undefined : this.names.elements.get(element)?.buildUp;
+    return {
+      ...own,
+      material: this.names.materials[material] ?? '',
+      ...(buildUp && { buildUpLayers: buildUp.flatMap((layer, i) => (layer === material ? i + 1 : [])) }),
+    };
+  }
+
+  private subject(element: number): RuleSubject {
+    const {
+      id,
+      class: className,
+      material = '',
+      type,
+      storey,
+      layer,
+      name,
+    } = { id: '', ...(this.names.elements.get(element) ?? NAMELESS) };
+    const sets = this.setsOf.get(id);
+    return {
+      ...{ class: className, material, sight: this.sight },
+      ...(type && { type }),
+      ...(storey && { storey }),
+      ...(layer && { layer }),
+      ...(this.byName && name && { name }),
+      ...(sets && { sets }),
+    };
   }
 
   private numbered(subject: RuleSubject): number {

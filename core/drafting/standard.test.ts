@@ -10,7 +10,7 @@ import { frameSight } from '../testing/views';
 import { writeDxf } from '../writers/dxf';
 import { nearestIndex } from './colour-table';
 import { checkStandard } from './check-standard';
-import { STANDARD } from './standard';
+import { STANDARD } from './shipped-standard';
 import { paperColour } from './style-drawing';
 
 const changed = (change: (standard: typeof STANDARD) => unknown) => change(structuredClone(STANDARD) as typeof STANDARD);
@@ -169,7 +169,7 @@ describe('drafting standard', () => {
   });
 
   it.each([
-    ['Stahlbeton C30/37', 'FILL CONCRETE', 80],
+    ['Stahlbeton C30/37', 'FILL CONCRETE REINFORCED', 80],
     ['Béton armé', 'FILL CONCRETE', 80],
     ['Hormigón', 'FILL CONCRETE', 80],
     ['Baustahl S235', 'FILL STEEL', 90],

@@ -1,8 +1,6 @@
 import type { RankRule } from '../cutting/material-rank';
 import type { PatternLine } from '../geometry/pattern-line';
 
-import works from './standard-works.json';
-
 /** An index 1 to 255 of the colour table of DXF (7 = black on paper), or a true colour "#RRGGBB". */
 export type PenColour = number | string;
 
@@ -17,6 +15,12 @@ export interface Conditions {
   readonly material?: string;
   /** Whether a material is known at all. */
   readonly hasMaterial?: boolean;
+  /** A word that the element's name holds. */
+  readonly name?: string;
+  /** A named set of the project that the element is in. */
+  readonly set?: string;
+  /** Which layer of a build-up a cut face is, counted from 1; of one that is met twice, either. */
+  readonly buildUpLayer?: number;
   /** The kind of the sight. */
   readonly sight?: string;
 }
@@ -42,8 +46,18 @@ export interface LineRule extends Conditions {
 export interface FillRule extends Conditions {
   readonly use?: string;
   readonly layer: string;
-  /** "solid", "none", or a name of `patterns`. */
+  /** "solid", "none", "wave" (a line to and fro that follows the thickness), or a name of `patterns`. */
   readonly pattern: string;
+  /** What the lengths of the pattern are millimetres of; of paper where nothing is said. */
+  readonly size?: 'paper' | 'model';
+  /** Whether the pattern is turned with the long side of each region, and counts from its corner. */
+  readonly along?: 'long side';
+  /** Of a wave: how far it goes on from one stroke to the next, as a part of the thickness. */
+  readonly pitch?: number;
+  /** Of a wave: the pattern of faces that are no straight bands. */
+  readonly elsewhere?: string;
+  /** What is thinner on paper than so many millimetres is solid. */
+  readonly solidBelow?: number;
   /** false for what is cut but no matter of the building (water): no wash lies under it on the screen. */
   readonly wash?: boolean;
   readonly weight: number;
@@ -68,6 +82,8 @@ export interface ToneRule extends Conditions {
   readonly opacity?: number;
   /** How much darker it is where it is turned away from the light, 0 to 1. */
   readonly shade?: number;
+  /** How it pales with distance behind the picture's plane: from so many metres on, at `to` by `by`, 0 to 1. */
+  readonly fade?: { readonly from: number; readonly to: number; readonly by: number };
 }
 
 /** Layer and colour of what the sun does not reach. */
@@ -118,6 +134,8 @@ export interface Standard {
   readonly looks?: readonly Look[];
   /** Of annotation; what is not told here is as in the standard that comes along. */
   readonly marks?: readonly MarkRule[];
+  /** Whether touching cut faces of one pattern and two materials are told apart, the second by a turned or shifted pattern. */
+  readonly tellApart?: boolean;
   /** Whether all that is on a layer has the layer's own pen: no two rules may then give one layer two pens. */
   readonly layersArePens?: boolean;
   /** The office's table of ranks, before the one that comes along; see core/cutting/material-rank.ts. */
@@ -135,6 +153,3 @@ export function inLook(standard: Standard, name?: string): Standard | null {
   const { name: _name, ...own } = standard.looks?.[at] ?? { name: '' };
   return { ...standard, ...own };
 }
-
-/** The standard that comes along. */
-export const STANDARD: Standard = works as unknown as Standard;

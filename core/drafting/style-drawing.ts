@@ -3,51 +3,46 @@ import { LinesBuilder } from '../linework/lines-builder';
 import { ROLES } from '../sights/role';
 import { indexColour } from './colour-table';
 import type { DrawingNames } from './drawing-names';
-import { NO_STROKES, type Graphic, type RegionFill, type Titled } from './graphic';
+import { NO_STROKES, type Graphic, type Titled } from './graphic';
 import { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
-import { RuleSubjects } from './rule-subjects';
+import { regionFills } from './region-fills';
+import { RuleSubjects, type NamedSet } from './rule-subjects';
 import type { OnFaces } from './on-faces';
-import type { LineRule, PenColour, Standard } from './standard';
+import type { PenColour, Standard } from './standard';
 
 /**
  * Applies a standard, in one of its looks, to a drawing: the first fitting rule gives each line its pen and layer and each region its
  * fill; patterns and tones come onto the faces that are seen, where the drawing has them and they are asked for. Without annotation, and
  * with every line as it was drawn.
  * @param scale 1 : scale
- * @param onFaces what lays patterns, tones and shadows on faces; without it none come
+ * @param options `onFaces`: what lays patterns, tones and shadows on faces, without it none come; `sets`: those that rules may ask for
  */
-export function style(plain: Drawing, names: DrawingNames, sight: Titled, standard: Standard, scale: number, onFaces?: OnFaces): Graphic {
+export function style(
+  plain: Drawing,
+  names: DrawingNames,
+  sight: Titled,
+  standard: Standard,
+  scale: number,
+  { onFaces, sets }: { readonly onFaces?: OnFaces | undefined; readonly sets?: readonly NamedSet[] | undefined } = {},
+): Graphic {
   const table = new PenTable(standard);
-  const subjects = new RuleSubjects(names, sight.kind);
+  const subjects = new RuleSubjects(names, sight.kind, standard, sets);
   const faces = onFaces?.washes(plain.seen, subjects, table, standard) ?? { regions: [], fills: [] };
-  const { drawing, linePen, lineLayer } = penned(
+  const { drawing, linePen, lineLayer, lineRule, caught } = penned(
     onFaces?.withSurfaces(plain, subjects, standard, scale) ?? plain,
     subjects,
     table,
     standard,
   );
-  const fills = drawing.regions.map((region): RegionFill | null => {
-    if (region.use === 'air') return null;
-    const subject = subjects.withMaterial(region.elements[0], region.material);
-    const rule = standard.fills.find((own) => (own.use === undefined || own.use === region.use) && fits(own, subject))!;
-    if (rule.pattern === 'none') return null;
-    const [pen, layer] = table.of(rule, subject);
-    return {
-      layer,
-      pen,
-      pattern: rule.pattern,
-      lines: rule.pattern === 'solid' ? null : standard.patterns[rule.pattern]!,
-      wash: rule.wash !== false && region.use === 'matter',
-      isOwn: rule !== standard.fills.at(-1),
-    };
-  });
+  const { fills, rules } = regionFills(drawing.regions, subjects, table, standard, scale);
   return {
     version: 1,
     scale,
     sight: { kind: sight.kind, number: sight.number, name: sight.name },
     drawing: faces.regions.length ? { ...drawing, regions: [...drawing.regions, ...faces.regions] } : drawing,
     names,
+    caught: { line: lineRule, region: rules, lines: caught, regions: counted(rules, standard.fills.length) },
     pens: table.pens,
     layers: table.layers,
     linePen,
@@ -61,15 +56,25 @@ export function style(plain: Drawing, names: DrawingNames, sight: Titled, standa
   };
 }
 
-type Penned = Pick<Graphic, 'drawing' | 'linePen' | 'lineLayer'>;
+interface Penned extends Pick<Graphic, 'drawing' | 'linePen' | 'lineLayer'> {
+  readonly lineRule: Uint16Array;
+  /** How many lines each rule caught, also of those that it does not draw. */
+  readonly caught: Uint32Array;
+}
+
+function counted(rules: ArrayLike<number>, count: number): Uint32Array {
+  const out = new Uint32Array(count);
+  for (let i = 0; i < rules.length; i++) if (rules[i]! >= 0) out[rules[i]!]!++;
+  return out;
+}
 
 /** Pen and layer of each line, without the lines that are not drawn. */
 function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, standard: Standard): Penned {
   const steps = distanceSteps(standard);
   // lines of one role, step and kind of element all find the same rule
-  const memory = new Map<number, readonly [pen: number, layer: number] | null>();
+  const memory = new Map<number, { readonly rule: number; readonly style: readonly [pen: number, layer: number] | null }>();
   const count = drawing.lineRole.length;
-  const [linePen, lineLayer] = [new Uint16Array(count), new Uint16Array(count)];
+  const [linePen, lineLayer, lineRule] = [new Uint16Array(count), new Uint16Array(count), new Uint16Array(count)];
   const left: number[] = [];
   for (let l = 0; l < count; l++) {
     const [role, joint, jump] = [drawing.lineRole[l]!, drawing.lineJoint[l]!, drawing.lineJump[l]!];
@@ -78,7 +83,7 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
     const key = (((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far;
     let found = memory.get(key);
     if (found === undefined) {
-      const rule = lineRule(
+      const at = ruleOf(
         standard,
         subjects.all[subject]!,
         role,
@@ -86,24 +91,27 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
         jump > 0 ? drawing.jumps[jump - 1]! : 0,
         far ? steps[far - 1]! : -Infinity,
       );
-      memory.set(key, (found = rule.drawn === false ? null : table.of(rule, subjects.all[subject])));
+      const rule = standard.lines[at]!;
+      memory.set(key, (found = { rule: at, style: rule.drawn === false ? null : table.of(rule, subjects.all[subject]) }));
     }
-    if (!found) left.push(l);
-    linePen[l] = found?.[0] ?? 0;
-    lineLayer[l] = found?.[1] ?? 0;
+    if (!found.style) left.push(l);
+    lineRule[l] = found.rule;
+    linePen[l] = found.style?.[0] ?? 0;
+    lineLayer[l] = found.style?.[1] ?? 0;
   }
-  return left.length ? without({ drawing, linePen, lineLayer }, left) : { drawing, linePen, lineLayer };
+  const all = { drawing, linePen, lineLayer, lineRule, caught: counted(lineRule, standard.lines.length) };
+  return left.length ? without(all, left) : all;
 }
 
-function lineRule({ lines }: Standard, subject: RuleSubject, role: number, isJoint: boolean, jump: number, distance: number): LineRule {
-  return lines.find(
+function ruleOf({ lines }: Standard, subject: RuleSubject, role: number, isJoint: boolean, jump: number, distance: number): number {
+  return lines.findIndex(
     (own) =>
       (own.role === undefined || own.role.toLowerCase() === ROLES[role]) &&
       (own.joint === undefined || own.joint === isJoint) &&
       (own.jump === undefined || own.jump <= jump) &&
       (own.distance === undefined || (distance >= (own.distance.from ?? -Infinity) && distance < (own.distance.to ?? Infinity))) &&
       fits(own, subject),
-  )!;
+  );
 }
 
 /** The distances at which rules begin or end, ascending. */
@@ -123,7 +131,7 @@ function nearestDepth({ depths, lineStart }: Drawing, l: number): number {
   return least;
 }
 
-function without({ drawing, linePen, lineLayer }: Penned, left: readonly number[]): Penned {
+function without({ drawing, linePen, lineLayer, lineRule, caught }: Penned, left: readonly number[]): Penned {
   const out = new LinesBuilder();
   const gone = new Set(left);
   let from = 0;
@@ -132,7 +140,13 @@ function without({ drawing, linePen, lineLayer }: Penned, left: readonly number[
     from = l + 1;
   }
   const stays = (_: number, l: number) => !gone.has(l);
-  return { drawing: { ...drawing, ...out.done() }, linePen: linePen.filter(stays), lineLayer: lineLayer.filter(stays) };
+  return {
+    drawing: { ...drawing, ...out.done() },
+    linePen: linePen.filter(stays),
+    lineLayer: lineLayer.filter(stays),
+    lineRule: lineRule.filter(stays),
+    caught,
+  };
 }
 
 /** The colour as "#RRGGBB" for paper. Index 7 is black on paper. */

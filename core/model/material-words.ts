@@ -4,6 +4,7 @@
  * Accents are left away on both sides. From memory.
  */
 const WORDS: readonly (readonly [english: string, words: string])[] = [
+  ['reinforced concrete', '*stahlbeton* gewapend* armado armato zelbet* zelezobeton*'],
   ['concrete', '*beton* *calcestruzzo* hormigon* concreto* betao* zelbet* zelezobeton*'],
   ['steel', '*stahl* staal* acier* acero* acciaio* stal ocel* *eisen fonte ijzer'],
   ['aluminium', 'alu'],

@@ -19,7 +19,7 @@ const DEGREE = Math.PI / 180;
 const PRESENTATION = inLook(SHIPPED, 'presentation')!;
 const graphicOf = (model: Model, sight: Sight, standard: Standard = PRESENTATION, scale = 50) => {
   const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight) };
-  return style(drawing, namesOf(model, drawing), sight, standard, scale, ON_FACES);
+  return style(drawing, namesOf(model, drawing), sight, standard, scale, { onFaces: ON_FACES });
 };
 const surfaceOf = ({ drawing }: ReturnType<typeof graphicOf>) => {
   const out: [number, number, number, number][] = [];

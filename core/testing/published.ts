@@ -1,5 +1,5 @@
 import type { Graphic } from '../drafting/graphic';
-import { STANDARD } from '../drafting/standard';
+import { STANDARD } from '../drafting/shipped-standard';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
 import { publish, publishable, type PublishOptions } from '../publish';

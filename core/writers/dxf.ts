@@ -1,5 +1,5 @@
 import { bytesOf, extendedIds, layerName, plainNames } from '../drafting/safe-names';
-import { roundsByLine, titleWords, type Graphic } from '../drafting/graphic';
+import { facesOfFill, roundsByLine, titleWords, type Graphic } from '../drafting/graphic';
 import { drawnSides } from '../linework/boundary-edges';
 import { arcAt } from '../linework/drawing';
 import { ROLES } from '../sights/role';
@@ -42,18 +42,13 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
   drawing.regions.forEach((region, r) => {
     const fill = graphic.fills[r];
     if (!fill) return;
-    content.hatch(drawnSides(region.face, drawing.regionCurves?.[r]), fill);
-    if (plain) return;
     const material = names.materials[region.material] ?? '';
-    content.origin(
-      region.use,
-      extendedIds(
-        region.elements.map((e) => names.elements.get(e)!.id),
-        sizeOf,
-      ),
-      '',
-      material,
-    );
+    for (const { rings, lines } of facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r]))) {
+      content.hatch(rings, { ...fill, lines });
+      if (plain) continue;
+      const ids = region.elements.map((e) => names.elements.get(e)!.id);
+      content.origin(region.use, extendedIds(ids, sizeOf), '', material);
+    }
   });
   const rounds = roundsByLine(graphic);
   for (let l = 0; l < drawing.lineRole.length; l++) {

@@ -4,7 +4,7 @@ import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PD
 import { oneLine } from '../drafting/safe-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import { LETTERING } from '../drafting/lettering';
-import { TONE_HAIR, roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
+import { TONE_HAIR, facesOfFill, roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
 import { circleArc } from '../geometry/arcs/arc';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
@@ -167,12 +167,16 @@ function fillsByLayer(graphic: Graphic, on: OnPage): Map<number, string> {
     const fill = graphic.fills[r];
     if (!fill) return;
     const pen = pens[fill.pen]!;
-    const rings = drawnSides(region.face, drawing.regionCurves?.[r]);
-    const path = rings.map((ring) => ringPath(ring, on)).join('');
-    const paint = fill.lines
-      ? `q\n${path}W* n\n0 J\n${colour(paperColour(pen.colour))} RG ${number(pen.weight)} w\n${fill.lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
-      : `${fill.opacity === undefined ? '' : `q /${opacityName(fill.opacity)} gs\n`}${colour(paperColour(pen.colour))} rg\n${fill.isTone ? `${colour(paperColour(pen.colour))} RG ${number(TONE_HAIR)} w\n${path}B*\n` : `${path}f*\n`}${fill.opacity === undefined ? '' : 'Q\n'}`;
-    out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
+    const put = (paint: string) => out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
+    const stroke = `${colour(paperColour(pen.colour))} RG`;
+    for (const { rings, lines } of facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r]))) {
+      const path = rings.map((ring) => ringPath(ring, on)).join('');
+      put(
+        lines
+          ? `q\n${path}W* n\n0 J\n${stroke} ${number(pen.weight)} w\n${lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
+          : `${fill.opacity === undefined ? '' : `q /${opacityName(fill.opacity)} gs\n`}${colour(paperColour(pen.colour))} rg\n${fill.isTone ? `${stroke} ${number(TONE_HAIR)} w\n${path}B*\n` : `${path}f*\n`}${fill.opacity === undefined ? '' : 'Q\n'}`,
+      );
+    }
   });
   return out;
 }

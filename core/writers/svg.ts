@@ -1,6 +1,15 @@
 import { oneLine } from '../drafting/safe-names';
 import { FONT_FAMILY, LETTERING } from '../drafting/lettering';
-import { roundsByLine, titleWords, TONE_HAIR, type Graphic, type Pen } from '../drafting/graphic';
+import {
+  facesOfFill,
+  roundsByLine,
+  titleWords,
+  TONE_HAIR,
+  type Graphic,
+  type PatternTile,
+  type Pen,
+  type RegionFill,
+} from '../drafting/graphic';
 import { paperColour } from '../drafting/style-drawing';
 import type { PatternLine } from '../geometry/pattern-line';
 import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
@@ -55,28 +64,25 @@ export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []):
       `<image href="${escape(href)}" width="${w}" height="${h}" opacity="${decimal(opacity, 3)}" preserveAspectRatio="none" transform="matrix(${onPage} ${x(u)} ${y(v)})"/>`,
     );
   }
-  const patterns = new Map<string, string>();
+  const patterns = new Patterns();
+  const [x0, y0] = [Number(x(0)), Number(y(0))];
   const fillsOf = new Map<number, string[]>();
   drawing.regions.forEach((region, r) => {
     const fill = graphic.fills[r];
     if (!fill) return;
     const pen = pens[fill.pen]!;
-    const d = drawnSides(region.face, drawing.regionCurves?.[r])
-      .map((ring) => ringPath(ring, k, x, y))
-      .join('');
-    const paints = fill.lines
-      ? fill.lines.map((line, i) => {
-          const id = `fill-${fill.pen}-${fill.pattern.replace(/\W+/g, '-')}-${i}`;
-          if (!patterns.has(id)) patterns.set(id, patternTag(id, line, pen.weight, paperColour(pen.colour), Number(x(0)), Number(y(0))));
-          return `url(#${id})`;
-        })
-      : [paperColour(pen.colour)];
     const thin = fill.opacity === undefined ? '' : ` fill-opacity="${decimal(fill.opacity, 3)}"`;
     const hair = fill.isTone ? ` stroke="${paperColour(pen.colour)}" stroke-width="${TONE_HAIR}"` : '';
-    const paths = paints.map((paint) => `<path fill="${paint}"${thin}${hair} fill-rule="evenodd" d="${d}"/>`);
+    const paths = facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r])).flatMap(({ rings, lines, tile }) => {
+      const d = rings.map((ring) => ringPath(ring, k, x, y)).join('');
+      const paints = tile
+        ? [patterns.of(fill, 0, tile, (id) => tileTag(id, tile, pen, x0, y0))]
+        : lines?.map((line, i) => patterns.of(fill, i, line, (id) => patternTag(id, line, pen.weight, paperColour(pen.colour), x0, y0)));
+      return (paints ?? [paperColour(pen.colour)]).map((paint) => `<path fill="${paint}"${thin}${hair} fill-rule="evenodd" d="${d}"/>`);
+    });
     fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
   });
-  if (patterns.size) out.push('<defs>', ...patterns.values(), '</defs>');
+  if (patterns.tags.size) out.push('<defs>', ...patterns.tags.values(), '</defs>');
   const idOf = uniqueIds();
   for (const [layer, paths] of [...fillsOf].sort((a, b) => a[0] - b[0]))
     out.push(`<g id="${idOf(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
@@ -125,6 +131,25 @@ export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []):
     );
   out.push('</svg>', '');
   return out.join('\n');
+}
+
+/** The patterns of a page, each once. Faces of one fill may have it turned, each its own way: those are several. */
+class Patterns {
+  readonly tags = new Map<string, string>();
+  private readonly ids = new Map<string, string>();
+
+  /** How a pattern is named as a paint. */
+  of(fill: RegionFill, part: number, definition: object, tagOf: (id: string) => string): string {
+    const said = JSON.stringify([fill.pen, fill.pattern, part, definition]);
+    let id = this.ids.get(said);
+    if (id === undefined) {
+      const name = `fill-${fill.pen}-${fill.pattern.replace(/\W+/g, '-')}-${part}`;
+      id = this.tags.has(name) ? `${name}-${this.tags.size}` : name;
+      this.ids.set(said, id);
+      this.tags.set(id, tagOf(id));
+    }
+    return `url(#${id})`;
+  }
 }
 
 /** Names for groups: a layer may have several, and a name stands once in a file. */
@@ -232,4 +257,15 @@ function patternTag(
   }
   const [a, b, cc, d, e, f] = matrix.map((n) => decimal(n, 6));
   return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="0" width="${decimal(period, 6)}" height="${decimal(spacing, 6)}" patternTransform="matrix(${a} ${b} ${cc} ${d} ${e} ${f})"><path d="${strokes.join('')}" fill="none" stroke="${colour}" stroke-width="${decimal(weight, 3)}"/></pattern>`;
+}
+
+/** A pattern that repeats one path. On the page y runs down. */
+function tileTag(id: string, { at, angle, width, height, path }: PatternTile, { weight, colour }: Pen, x0: number, y0: number): string {
+  const [c, s] = [cos((angle * Math.PI) / 180), sin((angle * Math.PI) / 180)];
+  const matrix = [c, -s, -s, -c, x0 + at[0], y0 - at[1]].map((n) => decimal(n, 6)).join(' ');
+  let d = '';
+  for (let i = 0; i < path.length; i += 2) d += `${i ? 'L' : 'M'}${decimal(path[i]!, 4)} ${decimal(path[i + 1]!, 4)}`;
+  // what leaves the tile at its end comes in at its beginning
+  const paths = [0, -width].map((by) => `<path d="${d}"${by ? ` transform="translate(${decimal(by, 6)} 0)"` : ''}/>`).join('');
+  return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="0" width="${decimal(width, 6)}" height="${decimal(height, 6)}" patternTransform="matrix(${matrix})"><g fill="none" stroke="${paperColour(colour)}" stroke-width="${decimal(weight, 3)}" stroke-linejoin="round">${paths}</g></pattern>`;
 }

@@ -1,0 +1,150 @@
+import type { Region } from '../cutting/cut-faces';
+import type { PatternLine } from '../geometry/pattern-line';
+import { faceArea, ringArea, ringBounds, type Face } from '../geometry/rings';
+import { atan2, cos, sin } from '../geometry/trigonometry';
+import type { FillPiece, RegionFill } from './graphic';
+import type { PenTable } from './pen-table';
+import { fits, type RuleSubject } from './rule-fits';
+import type { RuleSubjects } from './rule-subjects';
+import type { FillRule, Standard } from './standard';
+import { variants } from './touching-fills';
+import { bandsOf, inBands, wavePattern } from './wave';
+
+/** Where nothing is said of it, a wave goes on by this part of the thickness at each stroke. */
+const PITCH = 0.62;
+
+/** What part of a face its straight bands must be for a wave to stand for all of it. */
+const BANDED = 0.7;
+
+interface Filled {
+  readonly region: Region;
+  readonly rule: FillRule;
+  readonly at: number;
+  readonly subject: RuleSubject;
+}
+
+/**
+ * The fill of each cut face by the first rule that fits, and the number of that rule, -1 for air. Patterns hang on the drawing's zero, so
+ * that they run on through faces of one material; where a rule says so they follow the long side of their face instead.
+ * @param scale 1 : scale
+ */
+export function regionFills(
+  regions: readonly Region[],
+  subjects: RuleSubjects,
+  table: PenTable,
+  standard: Standard,
+  scale: number,
+): { fills: (RegionFill | null)[]; rules: Int16Array } {
+  const found = regions.map((region): Filled | null => {
+    if (region.use === 'air') return null;
+    const subject = subjects.withMaterial(region.elements[0], region.material);
+    const at = standard.fills.findIndex((own) => (own.use === undefined || own.use === region.use) && fits(own, subject));
+    return { region, rule: standard.fills[at]!, at, subject };
+  });
+  const told = standard.tellApart ? variants(found.flatMap((own) => (own && isHatched(own.rule) ? [touching(own)] : []))) : null;
+  const fills = found.map((own) => {
+    if (!own || own.rule.pattern === 'none') return null;
+    const [pen, layer] = table.of(own.rule, own.subject);
+    const variant = (isHatched(own.rule) && told?.get(touching(own).kind)) || 0;
+    return {
+      ...{ layer, pen },
+      ...inFace(own.rule, own.region.face, standard, scale, variant),
+      wash: own.rule.wash !== false && own.region.use === 'matter',
+      isOwn: own.at < standard.fills.length - 1,
+    };
+  });
+  return { fills, rules: Int16Array.from(found, (own) => own?.at ?? -1) };
+}
+
+const isHatched = ({ pattern }: FillRule): boolean => pattern !== 'none' && pattern !== 'solid' && pattern !== 'wave';
+const touching = ({ region, rule, subject }: Filled) => ({ face: region.face, pattern: rule.pattern, kind: `${rule.pattern}\n${subject.material || subject.class}` }); // prettier-ignore
+
+function inFace(
+  rule: FillRule,
+  face: Face,
+  standard: Standard,
+  scale: number,
+  variant: number,
+): Pick<RegionFill, 'pattern' | 'lines' | 'pieces' | 'tile'> {
+  let { pattern } = rule;
+  if (pattern === 'solid' || (rule.solidBelow !== undefined && (widthOf(face) * 1000) / scale < rule.solidBelow))
+    return { pattern: 'solid', lines: null };
+  if (pattern === 'wave') {
+    const bands = bandsOf(face);
+    const share = bands.reduce((sum, { length, thickness }) => sum + length * thickness, 0) / faceArea(face);
+    if (share >= BANDED || rule.elsewhere === undefined) {
+      if (!bands.length) return { pattern, lines: [] };
+      const pieces = inBands(face, bands).map(({ face: own, band }) => ({ face: own, ...wavePattern(band, rule.pitch ?? PITCH, scale) }));
+      const { lines, tile }: FillPiece = pieces[0]!;
+      return { pattern, lines, ...(pieces.length > 1 ? { pieces } : tile && { tile }) };
+    }
+    pattern = rule.elsewhere;
+  }
+  const lines = varied(standard.patterns[pattern]!, variant);
+  const sized = rule.size === 'model' ? lines.map((line) => scaled(line, 1 / scale)) : lines;
+  return { pattern, lines: rule.along ? sized.map((line) => turned(line, ...longSide(face, scale))) : sized };
+}
+
+/** How wide a strip is that has the area and the outline of a face, metres. */
+function widthOf(face: Face): number {
+  const [area, length] = face.reduce(([a, l], ring) => [a + ringArea(ring), l + lengthOf(ring)], [0, 0] as [number, number]);
+  return (2 * Math.abs(area)) / length;
+}
+
+function lengthOf(ring: Float64Array): number {
+  let sum = 0;
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += Math.hypot(ring[i]! - ring[j]!, ring[i + 1]! - ring[j + 1]!);
+  return sum;
+}
+
+const scaled = ({ angle, origin, offset, dashes }: PatternLine, by: number): PatternLine => ({
+  angle,
+  origin: [origin[0] * by, origin[1] * by],
+  offset: [offset[0] * by, offset[1] * by],
+  dashes: dashes.map((d) => d * by),
+});
+
+function turned({ angle, origin, offset, dashes }: PatternLine, radians: number, [u, v]: readonly [number, number]): PatternLine {
+  const [c, s] = [cos(radians), sin(radians)];
+  const turn = ([x, y]: readonly [number, number]): [number, number] => [x * c - y * s, x * s + y * c];
+  const [x, y] = turn(origin);
+  return { angle: angle + (radians * 180) / Math.PI, origin: [x + u, y + v], offset: turn(offset), dashes };
+}
+
+/** A pattern as neighbours have it: the odd ones mirrored, each two of them shifted on by a third of the way to the next line. */
+const varied = (lines: readonly PatternLine[], variant: number): readonly PatternLine[] =>
+  variant === 0
+    ? lines
+    : lines.map(({ angle, origin, offset, dashes }): PatternLine => {
+        const side = variant % 2 ? -1 : 1;
+        const shift = Math.floor(variant / 2) / 3;
+        return {
+          angle: side * angle,
+          origin: [origin[0] + offset[0] * shift, side * origin[1] + side * offset[1] * shift],
+          offset: [offset[0], side * offset[1]],
+          dashes,
+        };
+      });
+
+/** Direction of the long side of the smallest box around a face, and its corner in millimetres of paper. Half a turn is none. */
+function longSide([outer]: Face, scale: number): [radians: number, corner: readonly [number, number]] {
+  const ring = outer!;
+  let best: { area: number; turn: number; corner: [number, number] } | null = null;
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+    const turn = atan2(ring[i + 1]! - ring[j + 1]!, ring[i]! - ring[j]!);
+    const [c, s] = [cos(turn), sin(turn)];
+    const level = new Float64Array(ring.length);
+    for (let k = 0; k < ring.length; k += 2) {
+      level[k] = ring[k]! * c + ring[k + 1]! * s;
+      level[k + 1] = ring[k + 1]! * c - ring[k]! * s;
+    }
+    const [u0, v0, u1, v1] = ringBounds([level]);
+    const area = (u1 - u0) * (v1 - v0);
+    if (best && area > best.area * (1 - 1e-9)) continue;
+    const isAcross = v1 - v0 > u1 - u0;
+    best = { area, turn: isAcross ? turn + Math.PI / 2 : turn, corner: [u0 * c - v0 * s, u0 * s + v0 * c] };
+  }
+  const { turn, corner } = best!;
+  const half = turn - Math.PI * Math.floor(turn / Math.PI + 1e-9);
+  return [half, [(corner[0] * 1000) / scale, (corner[1] * 1000) / scale]];
+}
