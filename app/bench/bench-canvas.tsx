@@ -1,4 +1,6 @@
-import { lazy, Suspense } from 'react';
+import { useNavigate } from 'react-router';
+import { titled } from '../../core/drafting/graphic';
+import { lazy, Suspense, useMemo } from 'react';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import type { KeepBackground } from '../backgrounds/use-backgrounds';
 import { useSize } from '../board/use-size';
@@ -19,6 +21,7 @@ import { Plumb } from './plumb/plumb';
 import type { PointerStore } from './plumb/pointer-store';
 import { Panes } from './panes';
 import type { Menus } from './menus';
+import { useUnfilled } from '../drawings/use-unfilled';
 import { mendsOf, type Mend } from './mends';
 import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
 import type { Draft } from './use-draft';
@@ -52,6 +55,8 @@ interface Props {
   readonly onExport: (format: ExportFormat, all: boolean) => void;
 }
 
+const NONE: readonly ShownFinding[] = [];
+
 /** What is drawn over what it is placed in: head, Drawing, straightedge and Key, with the plumb through both. */
 export function BenchCanvas(props: Props) {
   const { project, model, sights, selected, draft, live, frame, keyFrame, grid, looking, fitting, acts, shownInKey } = props;
@@ -59,8 +64,17 @@ export function BenchCanvas(props: Props) {
   const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
   const { send, last } = commands;
   const { sight } = draft;
+  const title = useMemo(() => sight && titled(sight), [sight]);
+  const paintKey = live.isCurrent && !sight?.profile ? live.paintKey : null;
+  const unfilled = useUnfilled({ paintKey, sight: title, scale: selected?.scale ?? 100, look: selected?.look });
+  const proved = live.isCurrent && live.drawn ? [...live.drawn.findings, ...unfilled] : null;
+  const navigate = useNavigate();
   const mends = (finding: ShownFinding) => (sight ? mendsOf(sight, finding) : []);
-  const onMend = (mend: Mend) => draft.change(mend.sight, `${mend.words}, ${mend.sight.number}`);
+  const onMend = (mend: Mend) => {
+    if (mend.sight) return draft.change(mend.sight, `${mend.words}, ${mend.sight.number}`);
+    const own = { project, sight: selected!, fill: mend.fill!, send };
+    void import('../standard/mend-fill').then(({ mendFill }) => mendFill(own)).then((to) => to && navigate(to));
+  };
   const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
   const [mainRef, { width }] = useSize();
   const contents = useKeyContent(project.id, sights, selected?.id ?? null, width);
@@ -84,7 +98,7 @@ export function BenchCanvas(props: Props) {
         hasBehind={Object.values(project.backgrounds).some((b) => b.on.pane === 'drawing' && b.on.sight === selected?.id)}
         working={live.isWorking ? { label: 'drawing', share: null, stop: live.stop } : null}
         said={last?.said ?? null}
-        findings={live.isCurrent ? (live.drawn?.findings ?? null) : null}
+        findings={proved}
         onFinding={fitting.goTo}
         model={model}
         mends={mends}
@@ -117,6 +131,7 @@ export function BenchCanvas(props: Props) {
               face={acts.asked.facing?.drawing ?? null}
               tilt={acts.asked.tilting}
               onStop={acts.asked.stop}
+              findings={proved ?? NONE}
               mends={mends}
               onMend={onMend}
               onSides={acts.fromItsSides}

@@ -1,7 +1,8 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { painter } from '../workers/painter';
 import type { Titled } from '../../core/drafting/graphic';
-import type { PaintView, ViewMatrix } from '../workers/paint';
+import { useWatched } from '../ui/watched';
+import type { Marked, PaintView, ViewMatrix } from '../workers/paint';
 import { compose, inverse, type PaneSize } from './view';
 
 interface Props {
@@ -16,6 +17,7 @@ interface Props {
   /** Name of the look, and what else of the drawing the painter has been given for it. */
   readonly look?: string | undefined;
   readonly stamp?: string | null | undefined;
+  readonly marked?: Marked | null | undefined;
   readonly label: string;
   /** How faint, 0 to 1; the Key stands back behind the Drawing. */
   readonly strength?: number;
@@ -24,7 +26,9 @@ interface Props {
 }
 
 /** What a picture hangs on. */
-type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash' | 'look' | 'stamp'>;
+type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash' | 'look' | 'stamp' | 'marked'> & {
+  readonly drafted: string;
+};
 const isSame = (a: Wanted, b: Wanted | null): boolean =>
   b !== null &&
   a.paintKey === b.paintKey &&
@@ -34,7 +38,9 @@ const isSame = (a: Wanted, b: Wanted | null): boolean =>
   a.sight === b.sight &&
   a.wash === b.wash &&
   a.look === b.look &&
-  a.stamp === b.stamp;
+  a.stamp === b.stamp &&
+  a.marked === b.marked &&
+  a.drafted === b.drafted;
 
 interface Painted {
   readonly bitmap: ImageBitmap;
@@ -49,10 +55,11 @@ const BEYOND = 0.25;
  * A drawing on a canvas. While the view moves, the last picture is laid down anew where it belongs, which costs nothing; the
  * painter follows with an exact one, always the latest view only.
  */
-export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, stamp, label, strength = 1, onFault }: Props) {
+export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, stamp, marked, label, strength = 1, onFault }: Props) {
+  const { key: drafted } = useWatched(painter.drafted);
   const canvas = useRef<HTMLCanvasElement>(null);
   const painted = useRef<Painted | null>(null);
-  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, look, stamp, onFault });
+  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, look, stamp, marked, drafted, onFault });
   const busy = useRef(false);
   /** What the last picture was asked for: what changes nothing in it is not painted anew. */
   const asPainted = useRef<Wanted | null>(null);
@@ -99,6 +106,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, s
         height: Math.round((want.size.height + 2 * padY) * ratio),
         wash: want.wash,
         ...(want.look && { look: want.look }),
+        ...(want.marked && { marked: want.marked }),
       };
       let bitmap: ImageBitmap | null;
       try {
@@ -125,7 +133,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, s
   };
 
   useLayoutEffect(() => {
-    latest.current = { paintKey, matrix, size, scale, sight, wash, look, stamp, onFault };
+    latest.current = { paintKey, matrix, size, scale, sight, wash, look, stamp, marked, drafted, onFault };
     if (!paintKey && painted.current) {
       painted.current.bitmap.close();
       painted.current = asPainted.current = null;

@@ -12,6 +12,7 @@ import type { DrawnSight } from './drawn-sight';
 import type { Patch } from 'immer';
 import type { Background } from './background';
 import { elementTexts, standing } from './element-texts';
+import type { KeptStandard } from './standards';
 import type { Packed } from './packed';
 import type { ElementSet, Project, ProjectRow, ProjectSight } from './project';
 
@@ -174,6 +175,7 @@ class TarvexDatabase extends Dexie {
   declare meshes: EntityTable<MeshRow, 'id'>;
   declare images: EntityTable<ImageRow, 'id'>;
   declare scenes: EntityTable<SceneRow, 'id'>;
+  declare standards: EntityTable<KeptStandard, 'id'>;
 
   constructor() {
     super('tarvex');
@@ -230,6 +232,13 @@ class TarvexDatabase extends Dexie {
           for (const [name, held] of Object.entries({ sights, sets, backgrounds, accepted }))
             await change.table(name).bulkAdd(Object.entries(held ?? {}).map(([id, own]) => ({ project: project.id, id, held: own })));
         }
+      });
+    // standards that all projects share; drawings know the names and build-ups of their elements, which rules ask for, and are drawn anew
+    this.version(9)
+      .stores({ standards: 'id' })
+      .upgrade(async (change) => {
+        await change.table('drawings').clear();
+        await change.table('prints').clear();
       });
   }
 }

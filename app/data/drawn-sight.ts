@@ -7,8 +7,11 @@ export interface ShownFinding {
   readonly kind: string;
   readonly words: string;
   readonly at: readonly [number, number] | null;
-  /** What would mend it in one step: the sight without a part of it, or its plane moved by so many metres either way. */
-  readonly mend?: { readonly without: string } | { readonly nudge: number };
+  /**
+   * What would mend it in one step: the sight without a part of it, its plane moved by so many metres either way, or a rule for what no
+   * rule of the standard fills (no material: by its class).
+   */
+  readonly mend?: { readonly without: string } | { readonly nudge: number } | { readonly fill: string | null; readonly class: string };
 }
 
 /** A drawing as it goes from the engine to the painter: plain, with what is needed to publish it at any scale. */

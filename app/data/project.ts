@@ -1,3 +1,4 @@
+import type { Standard } from '../../core/drafting/standard';
 import { nextNumber as nextOf } from '../../core/sights/make/number';
 import type { Background } from './background';
 import type { FiledSet, FiledSight, FileForms } from '../../core/project-file/project-file';
@@ -27,6 +28,8 @@ export interface Project {
   readonly backgrounds: Readonly<Record<string, Background>>;
   readonly sets: Readonly<Record<string, ElementSet>>;
   readonly files?: FileForms;
+  /** Its own standard; absent for the one that comes along. */
+  readonly standard?: Standard;
   /** Findings about the model that were accepted, by their key. */
   readonly accepted: Readonly<Record<string, true>>;
 }

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import { SHIPPED } from '../../core/drafting/shipped-standard';
-import { inLook } from '../../core/drafting/standard';
+import { inLook, type Standard } from '../../core/drafting/standard';
 import { wantsFaces } from '../../core/drafting/wants-faces';
 import type { Sight } from '../../core/sights/sight';
 import { painter } from '../workers/painter';
@@ -11,7 +11,9 @@ export interface FacesWish {
   readonly paintKey: string;
   readonly model: string;
   readonly sight: Sight;
-  readonly look: string;
+  /** null for the one that comes along. */
+  readonly standard: Standard | null;
+  readonly look: string | undefined;
   readonly scale: number;
 }
 
@@ -20,11 +22,12 @@ export interface FacesWish {
  * @param onBegun told when it takes its time
  */
 export async function bringFaces(
-  { paintKey, model, sight, look, scale }: FacesWish,
+  { paintKey, model, sight, standard, look, scale }: FacesWish,
   signal: AbortSignal,
   onBegun: () => void,
 ): Promise<boolean> {
-  if (!wantsFaces(inLook(SHIPPED, look) ?? SHIPPED, scale) || signal.aborted) return false;
+  const base = standard ?? SHIPPED;
+  if (!wantsFaces(inLook(base, look) ?? inLook(base)!, scale) || signal.aborted) return false;
   onBegun();
   const { port1, port2 } = new MessageChannel();
   const coming = painter.ask((remote) => remote.takeFaces(paintKey, Comlink.transfer(port2, [port2])));

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Sight } from '../../core/sights/sight';
+import type { Standard } from '../../core/drafting/standard';
 import type { ModelInfo } from '../data/database';
 import { Stopped } from '../workers/stopped';
 
@@ -8,6 +9,7 @@ interface Setup {
   readonly paintKey: string | null;
   readonly model: ModelInfo;
   readonly sight: Sight | null;
+  readonly standard: Standard | undefined;
   readonly look: string | undefined;
   readonly scale: number;
 }
@@ -25,7 +27,7 @@ const NONE: Faces = { of: null, isComing: false, fault: null };
  * Sees to it that the painter has the faces that a drawing shows, where its look has patterns or tones on them: the engine looks at them
  * once for each drawing, and a change of look or scale asks for nothing that is there.
  */
-export function useFaces({ paintKey, model, sight, look, scale }: Setup): Faces {
+export function useFaces({ paintKey, model, sight, standard, look, scale }: Setup): Faces {
   const [faces, setFaces] = useState(NONE);
   const latest = useRef({ model, sight });
   useEffect(() => {
@@ -34,9 +36,10 @@ export function useFaces({ paintKey, model, sight, look, scale }: Setup): Faces 
   const there = useRef<string | null>(null);
   useEffect(() => {
     const own = latest.current.sight;
-    if (!paintKey || !look || !own || there.current === paintKey) return;
+    // of the standard that comes along the first look wants none
+    if (!paintKey || (!look && !standard) || !own || there.current === paintKey) return;
     const run = new AbortController();
-    const wish = { paintKey, model: latest.current.model.id, sight: own, look, scale };
+    const wish = { paintKey, model: latest.current.model.id, sight: own, standard: standard ?? null, look, scale };
     void import('./bring-faces')
       .then(({ bringFaces }) => bringFaces(wish, run.signal, () => setFaces({ ...NONE, isComing: true })))
       .then((areThere) => {
@@ -48,6 +51,6 @@ export function useFaces({ paintKey, model, sight, look, scale }: Setup): Faces 
         if (!run.signal.aborted) setFaces(error instanceof Stopped ? NONE : { ...NONE, fault: (error as Error).message });
       });
     return () => run.abort();
-  }, [paintKey, look, scale]);
+  }, [paintKey, standard, look, scale]);
   return faces;
 }

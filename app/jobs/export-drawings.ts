@@ -4,6 +4,7 @@ import { drawingRow } from '../data/drawings';
 import type { Project, ProjectSight } from '../data/project';
 import { loadProject } from '../data/project-rows';
 import { withSets } from '../data/sets';
+import { draftingOf } from '../drawings/drafting';
 import { settled } from '../project/use-commands';
 import { pool } from '../workers/pool';
 import { jobs } from './jobs';
@@ -29,11 +30,12 @@ export function exportDrawings(project: Project, sights: readonly ProjectSight[]
           ...(format === 'svg-behind' && { behind: await imagesBehind(now, id) }),
         })),
     );
+    const { standard, sets } = draftingOf(now);
     const { name, bytes, empty } = await pool.back.run(
       (engine) =>
         engine.exportFile(
           now.model,
-          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: now.name, ...now.files },
+          { format: format === 'svg-behind' ? 'svg' : format, sights: out, archive: now.name, ...now.files, standard, sets },
           Comlink.proxy(progress),
         ),
       signal,

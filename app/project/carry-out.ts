@@ -55,6 +55,10 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
     for (const id of ids) delete draft.sights[id];
   },
   files: (draft, { files }) => void (draft.files = files),
+  standard: (draft, { standard }) => {
+    if (standard) draft.standard = standard as never;
+    else delete draft.standard;
+  },
   merge,
   rename: (draft, { name }) => void (draft.name = name.trim()),
   'put changes away': (draft) => void delete draft.compared,

@@ -3,6 +3,7 @@ import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP
 import { FILING } from '../../core/project-file/filing';
 import { checkBackground } from '../data/background-schema';
 import { checked } from '../data/checked';
+import { asFile, takenIn } from '../data/standards';
 import { checkForms } from '../data/file-forms';
 import type { Command, Intent } from './commands';
 
@@ -44,6 +45,7 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
   'remove sights': { ids: Joi.array().items(key).required() },
   background: { id: key.required(), background: Joi.object().allow(null).required() },
   files: { files: Joi.object().required() },
+  standard: { standard: Joi.object().allow(null).required(), goesOn: Joi.boolean() },
   merge: {
     sights: entries.required(),
     sets: Joi.array().items(Joi.object({ id: key.required(), name: words.required(), elements: Joi.array().items(key).required() })),
@@ -102,4 +104,5 @@ export function checkCommand(command: Command): void {
   if (command.intent === 'background' && command.background) checkBackground(command.background);
   if (command.intent === 'merge') command.backgrounds?.forEach(checkBackground);
   if (command.intent === 'files') checkForms(command.files);
+  if (command.intent === 'standard' && command.standard) takenIn(asFile(command.standard), command.standard.name || 'standard');
 }

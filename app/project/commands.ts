@@ -1,4 +1,5 @@
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
+import type { Standard } from '../../core/drafting/standard';
 import type { Filing } from '../../core/project-file/filing';
 import type { DrawnOutline, PlanChanges } from '../../core/model/plan';
 import type { Background } from '../data/background';
@@ -47,6 +48,8 @@ interface Fields {
   'remove sights': { readonly ids: readonly string[] };
   background: { readonly id: string; readonly background: Background | null };
   files: { readonly files: FileForms };
+  /** null for the one that comes along. */
+  standard: { readonly standard: Standard | null; readonly goesOn?: boolean };
   /** What came out of files: sights, and what else a project file holds. */
   merge: {
     readonly sights: readonly ProjectSight[];

@@ -3,6 +3,7 @@ import { data, Outlet, useRevalidator } from 'react-router';
 import { pool } from '../workers/pool';
 import { openReading } from '../data/models';
 import { loadProject } from '../data/project-rows';
+import { useDrafting } from '../drawings/drafting';
 import { hearTabs } from '../data/tabs';
 import type { Maker } from './carry-out';
 import { answered, type Sent } from './use-commands';
@@ -47,7 +48,8 @@ export function HydrateFallback() {
 }
 
 /** What another tab changes shows here too. */
-export default function ProjectRoute({ params }: Route.ComponentProps) {
+export default function ProjectRoute({ params, loaderData }: Route.ComponentProps) {
+  useDrafting(loaderData.project);
   const { revalidate } = useRevalidator();
   // the first command is not to wait for it
   useEffect(() => {

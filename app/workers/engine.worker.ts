@@ -3,11 +3,10 @@ import type { Region } from '../../core/cutting/cut-faces';
 import { landmarksOf } from '../../core/annotation/landmarks';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
-import { inLook } from '../../core/drafting/standard';
-import { STANDARD } from '../../core/drafting/shipped-standard';
+import { inLook, type Standard } from '../../core/drafting/standard';
+import type { NamedSet } from '../../core/drafting/rule-subjects';
 import { wantsFaces } from '../../core/drafting/wants-faces';
 import type { OnFaces } from '../../core/drafting/on-faces';
-import { style } from '../../core/drafting/style-drawing';
 import type { Graphic } from '../../core/drafting/graphic';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
@@ -64,6 +63,9 @@ export interface ExportJob extends FileForms {
     readonly behind?: readonly ImageBehind[];
   }[];
   readonly archive: string;
+  /** The project's own standard, null for the one that comes along, and the sets that its rules ask for. */
+  readonly standard: Standard | null;
+  readonly sets: readonly NamedSet[];
 }
 
 /** A file, and in a sentence each the sights on which nothing is to be seen. */
@@ -199,7 +201,7 @@ const engine = {
   cut: (id: string, sight: Sight): Promise<readonly Region[]> =>
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
-      return draw(model, scene, sight, { cutOnly: true, ranks: STANDARD.ranks, memory }).regions;
+      return draw(model, scene, sight, { cutOnly: true, memory }).regions;
     }),
 
   /**
@@ -211,10 +213,11 @@ const engine = {
       const { model, scene } = await open(id);
       const from = performance.now();
       const helper = secondThread(id, scene);
-      const options = { ranks: STANDARD.ranks, isStale: staleness(token) };
+      const options = { isStale: staleness(token) };
       const drawing = helper ? await drawWith(helper, model, scene, sight, options) : draw(model, scene, sight, options);
       const whole = publishable(model, sight, drawing);
-      const findings = proof(model, scene, sight, style(drawing, whole.names, sight, STANDARD, 1)).map(shownFinding);
+      // what no rule fills hangs on the standard: the painter tells it
+      const findings = proof(model, scene, sight, { drawing, names: whole.names, fills: [] }).map(shownFinding);
       const drawn: DrawnSight = { ...whole, findings, took: performance.now() - from };
       port?.postMessage(drawn);
       port?.close();
@@ -280,16 +283,22 @@ const engine = {
       // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
       const pages: Graphic[] = [];
       const encoder = new TextEncoder();
+      const base = job.standard ?? (await import('../../core/drafting/shipped-standard')).SHIPPED;
       for (const [i, { row, sight, scale, look, behind }] of job.sights.entries()) {
         const kept = await currentDrawing(id, row, sight);
-        const drawing = kept
-          ? { ...kept, landmarks: landmarksOf(model, sight) }
-          : publishable(model, sight, draw(model, scene, sight, { ranks: STANDARD.ranks }));
+        const drawing = kept ? { ...kept, landmarks: landmarksOf(model, sight) } : publishable(model, sight, draw(model, scene, sight));
         if (isEmpty(drawing.drawing))
           empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
-        const standard = look ? (inLook((await import('../../core/drafting/shipped-standard')).SHIPPED, look) ?? STANDARD) : STANDARD;
+        const standard = inLook(base, look) ?? inLook(base)!;
         const own = wantsFaces(standard, scale) ? await withFaces(model, scene, sight, drawing) : { drawing, onFaces: undefined };
-        const graphic = publish(own.drawing, sight, { standard, scale, isClosed: true, outlines: job.outlines, onFaces: own.onFaces });
+        const graphic = publish(own.drawing, sight, {
+          standard,
+          scale,
+          isClosed: true,
+          sets: job.sets,
+          outlines: job.outlines,
+          onFaces: own.onFaces,
+        });
         if (job.format === 'pdf') pages.push(graphic);
         else {
           const text =

@@ -20,8 +20,17 @@ export interface PaintView {
   readonly height: number;
   /** Madder wash under cut faces; on screen only. */
   readonly wash: string | null;
-  /** Name of the look; absent for the standard as it is. */
+  /** Name of the look; absent for the first. */
   readonly look?: string;
+  /** A rule whose catch is shown. */
+  readonly marked?: Marked;
+}
+
+/** A rule by its place in a list of the standard, and in which colour what it catches is shown. */
+export interface Marked {
+  readonly list: 'lines' | 'fills';
+  readonly at: number;
+  readonly colour: string;
 }
 
 type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;

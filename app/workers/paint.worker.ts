@@ -1,19 +1,22 @@
 import * as Comlink from 'comlink';
-import Flatbush from 'flatbush';
 import { faceContains } from '../../core/geometry/rings';
 import { drawingBounds, linePoints } from '../../core/linework/drawing';
 import { snapPoints, type SnapKind } from '../../core/linework/snap-points';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { publish } from '../../core/publish';
 import { inLook, type Standard } from '../../core/drafting/standard';
-import { STANDARD } from '../../core/drafting/shipped-standard';
 import type { OnFaces } from '../../core/drafting/on-faces';
 import type { Seen } from '../../core/linework/seen';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
+import type { Drawing } from '../../core/linework/drawing';
+import { unfilledIn } from '../../core/proof/unfilled';
+import type { Drafting } from '../drawings/drafting';
+import { lineIndex, type LineIndex } from './line-index';
+import { markCaught } from './mark-caught';
 import { paint, type PaintView } from './paint';
 import { LETTERING_URLS } from './lettering';
-import { headOf, type DrawnHead, type DrawnSight } from '../data/drawn-sight';
+import { headOf, type DrawnHead, type DrawnSight, type ShownFinding } from '../data/drawn-sight';
 import type { Landmarks } from '../../core/annotation/landmarks';
 import { matterOnLine } from '../../core/cutting/matter-on-line';
 import { readDrawing } from './read-drawing';
@@ -22,12 +25,11 @@ import { holdLife } from './hold-life';
 interface Kept {
   drawn: DrawnSight;
   /** As it was painted last, and of what scale and annotation. */
-  graphic: { readonly said: string; readonly standard: Standard; readonly graphic: Graphic } | null;
+  graphic: { readonly said: string; readonly standard: Standard; readonly sets: Drafting['sets']; readonly graphic: Graphic } | null;
   /** How often faces that are seen have come to it. */
   faces: number;
-  index: Flatbush | null;
-  segments: Float64Array;
-  segmentLine: Uint32Array;
+  /** Of its lines as they were drawn, and as they were painted last, where a look leaves some out or adds some. */
+  indices: { readonly of: Drawing; readonly index: LineIndex | null }[];
 }
 
 /** What lies under the pointer: an element by its id, how it is met, and the layer of the line or fill. */
@@ -35,6 +37,20 @@ export interface Hit {
   readonly element: string;
   readonly layer: string;
   readonly isCut: boolean;
+  /** The rule of the standard that caught it. */
+  readonly rule: RuleAt | null;
+}
+
+/** A rule by its place in one of the lists of a standard. */
+export interface RuleAt {
+  readonly list: 'lines' | 'fills';
+  readonly at: number;
+}
+
+/** How many lines and cut faces each rule of a look catches. */
+export interface RuleCounts {
+  readonly lines: readonly number[];
+  readonly fills: readonly number[];
 }
 
 /** Where a drawing is kept, by what it was made, and what is put on it. */
@@ -62,7 +78,7 @@ const waiting = new Map<string, () => void>();
 /** What is kept may have been drawn with the storeys and grid lines of another reading: those of now are given along. */
 function put(key: string, drawn: DrawnSight, landmarks: Landmarks): DrawnHead {
   const own = { ...drawn, landmarks };
-  kept.set(key, { drawn: own, graphic: null, faces: 0, index: null, segments: new Float64Array(0), segmentLine: new Uint32Array(0) });
+  kept.set(key, { drawn: own, graphic: null, faces: 0, indices: [] });
   return headOf(own);
 }
 
@@ -105,56 +121,74 @@ const painter = {
   async paint(key: string, sight: Titled | null, view: PaintView): Promise<ImageBitmap | null> {
     const own = kept.get(key);
     if (!own || view.width < 1 || view.height < 1) return null;
-    const graphic = graphicOf(own, sight, view.scale, view.look ? await standardIn(view.look) : STANDARD);
+    const graphic = graphicOf(own, sight, view.scale, await standardIn(view.look));
     if (graphic.texts.length) await lettering();
     const canvas = new OffscreenCanvas(view.width, view.height);
     paint(canvas.getContext('2d')!, graphic, view);
+    if (view.marked) markCaught(canvas.getContext('2d')!, graphic, view, view.marked);
     const bitmap = canvas.transferToImageBitmap();
     return Comlink.transfer(bitmap, [bitmap]);
   },
   /** The room of a drawing with what is put on it: left as the drawing itself, for levels stand in the margin of the pane. */
-  room(key: string, sight: Titled, scale: number): readonly [u0: number, v0: number, u1: number, v1: number] | null {
+  async room(key: string, sight: Titled, scale: number): Promise<readonly [u0: number, v0: number, u1: number, v1: number] | null> {
     const own = kept.get(key);
     if (!own) return null;
-    const [, v0, u1, v1] = graphicOf(own, sight, scale).box;
+    const [, v0, u1, v1] = graphicOf(own, sight, scale, await standardIn()).box;
     return [drawingBounds(own.drawn.drawing)[0], v0, u1, v1];
   },
   /** The nearest line within `reach` metres, else the cut face under the point. */
-  hit(key: string, u: number, v: number, reach: number): Hit | null {
+  async hit(key: string, u: number, v: number, reach: number): Promise<Hit | null> {
     const own = kept.get(key);
     if (!own) return null;
-    const { drawing, names } = own.drawn;
-    const { layers, lineLayer, fills } = own.graphic?.graphic ?? graphicOf(own, null, 100);
-    const index = (own.index ??= build(own));
-    let best = -1;
-    let least = reach;
-    for (const s of index ? index.search(u - reach, v - reach, u + reach, v + reach) : []) {
-      const [au, av, bu, bv] = own.segments.subarray(s * 4, s * 4 + 4) as unknown as [number, number, number, number];
-      const du = bu - au,
-        dv = bv - av;
-      const t = Math.max(0, Math.min(1, ((u - au) * du + (v - av) * dv) / (du * du + dv * dv || 1)));
-      const d = Math.hypot(au + t * du - u, av + t * dv - v);
-      if (d < least) {
-        least = d;
-        best = own.segmentLine[s]!;
-      }
-    }
+    const graphic = own.graphic?.graphic ?? graphicOf(own, null, 100, await standardIn());
+    const { drawing, names, layers, lineLayer, fills, caught } = graphic;
+    const best = indexOf(own, drawing)?.nearest(u, v, reach) ?? -1;
     const met = best >= 0 && names.elements.get(drawing.lineElement[best]!)?.id;
-    if (met) return { element: met, layer: layers[lineLayer[best]!]!.name, isCut: drawing.lineRole[best] === 0 };
-    const r = drawing.regions.findIndex((region) => faceContains(region.face, u, v));
+    if (met)
+      return {
+        element: met,
+        layer: layers[lineLayer[best]!]!.name,
+        isCut: drawing.lineRole[best] === 0,
+        rule: { list: 'lines', at: caught.line[best]! },
+      };
+    const r = drawing.regions.findIndex((region) => CUT_USES.has(region.use) && faceContains(region.face, u, v));
     if (r < 0) return null;
     const fill = fills[r];
     const cut = names.elements.get(drawing.regions[r]!.elements[0]!)?.id;
-    return cut === undefined ? null : { element: cut, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true };
+    if (cut === undefined) return null;
+    const at = caught.region[r] ?? -1;
+    return { element: cut, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true, rule: at < 0 ? null : { list: 'fills', at } };
+  },
+  /** By what all drawings are styled. */
+  draft(next: Drafting): void {
+    drafting = next;
+    inLooks.clear();
+  },
+  /** How many lines and cut faces of a drawing each rule catches in a look. */
+  async counts(key: string, sight: Titled, scale: number, look: string | undefined): Promise<RuleCounts | null> {
+    const own = kept.get(key);
+    if (!own) return null;
+    const { caught } = graphicOf(own, sight, scale, await standardIn(look));
+    return { lines: [...caught.lines], fills: [...caught.regions] };
+  },
+  /** The materials whose cut faces only the last rule of a look fills, each with a place of one. */
+  async unfilled(key: string, sight: Titled, scale: number, look: string | undefined): Promise<readonly ShownFinding[]> {
+    const own = kept.get(key);
+    const found = own ? unfilledIn(graphicOf(own, sight, scale, await standardIn(look))) : [];
+    if (!found.length) return [];
+    const { shownFinding } = await import('./shown-finding');
+    return found.map(({ material, class: className, at }) => ({
+      ...shownFinding({ code: 'no-fill', facts: { material: material ?? 'none' }, at }),
+      mend: { fill: material, class: className },
+    }));
   },
   /** What can be meant exactly within `reach` metres of a point, the likeliest first, with the id of the element whose line it is on. */
   snaps(key: string, u: number, v: number, reach: number): readonly NamedSnap[] {
     const own = kept.get(key);
-    const index = own && (own.index ??= build(own));
+    const index = own && indexOf(own, own.drawn.drawing);
     if (!own || !index) return [];
     const { drawing, names } = own.drawn;
-    const near = new Set(index.search(u - reach, v - reach, u + reach, v + reach).map((s) => own.segmentLine[s]!));
-    return snapPoints(drawing, [...near], u, v, reach)
+    return snapPoints(drawing, index.near(u, v, reach), u, v, reach)
       .slice(0, MOST_SNAPS)
       .map(({ kind, line, ways, ...at }) => ({
         kind,
@@ -179,27 +213,42 @@ const painter = {
   },
 };
 
-/** A change of scale or of what is shown publishes the drawing anew; nothing is drawn again. */
-function graphicOf(own: Kept, sight: Titled | null, scale: number, standard: Standard = STANDARD): Graphic {
+/** A change of scale, of standard or of what is shown publishes the drawing anew; nothing is drawn again. */
+function graphicOf(own: Kept, sight: Titled | null, scale: number, standard: Standard): Graphic {
   const said = JSON.stringify([sight, scale, own.faces]);
-  if (own.graphic?.said !== said || own.graphic.standard !== standard) {
+  const { sets } = drafting;
+  if (own.graphic?.said !== said || own.graphic.standard !== standard || own.graphic.sets !== sets) {
     const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
-    const options = { standard, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
-    own.graphic = { said, standard, graphic: publish(own.drawn, sight ?? bare, options) };
+    const options = { standard, sets, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
+    own.graphic = { said, standard, sets, graphic: publish(own.drawn, sight ?? bare, options) };
   }
   return own.graphic.graphic;
 }
 
+/** The index of the lines of a drawing; it is made when it is first asked for, and forgotten with the picture. */
+function indexOf(own: Kept, drawing: Drawing): LineIndex | null {
+  let found = own.indices.find(({ of }) => of === drawing);
+  if (!found) {
+    found = { of: drawing, index: lineIndex(drawing) };
+    own.indices = [...own.indices.filter(({ of }) => of === own.drawn.drawing), found];
+  }
+  return found.index;
+}
+
+/** What is really cut, and not laid on a face. */
+const CUT_USES: ReadonlySet<string> = new Set(['matter', 'earth', 'air']);
+
 /** What lays patterns and tones on faces, once any have come. */
 let onFaces: OnFaces | null = null;
-let looks: Promise<Standard> | null = null;
-/** The standard in a look; one that it does not have is as the first. */
-const standardIn = async (look: string): Promise<Standard> => {
-  const shipped = await (looks ??= import('../../core/drafting/shipped-standard').then(({ SHIPPED }) => SHIPPED));
-  const known = inLooks.get(look) ?? inLook(shipped, look) ?? inLook(shipped)!;
+let drafting: Pick<Drafting, 'standard' | 'sets'> = { standard: null, sets: [] };
+let shipped: Promise<Standard> | null = null;
+/** The standard in a look, the first where none is told; a look that it does not have is as the first. */
+async function standardIn(look = ''): Promise<Standard> {
+  const base = drafting.standard ?? (await (shipped ??= import('../../core/drafting/shipped-standard').then(({ SHIPPED }) => SHIPPED)));
+  const known = inLooks.get(look) ?? (look ? inLook(base, look) : null) ?? inLook(base)!;
   inLooks.set(look, known);
   return known;
-};
+}
 /** Each look once, so that it can be told whether it is another. */
 const inLooks = new Map<string, Standard>();
 
@@ -214,32 +263,6 @@ const lettering = (): Promise<unknown> =>
       ),
     ),
   ));
-
-function build(own: Kept): Flatbush | null {
-  const { drawing } = own.drawn;
-  const segments: number[] = [],
-    lines: number[] = [];
-  for (let l = 0; l < drawing.lineRole.length; l++) {
-    const points = linePoints(drawing, l, 2e-3);
-    for (let i = 0; i + 3 < points.length; i += 2) {
-      segments.push(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!);
-      lines.push(l);
-    }
-  }
-  own.segments = Float64Array.from(segments);
-  own.segmentLine = Uint32Array.from(lines);
-  if (!lines.length) return null;
-  const index = new Flatbush(lines.length);
-  for (let i = 0; i < segments.length; i += 4)
-    index.add(
-      Math.min(segments[i]!, segments[i + 2]!),
-      Math.min(segments[i + 1]!, segments[i + 3]!),
-      Math.max(segments[i]!, segments[i + 2]!),
-      Math.max(segments[i + 1]!, segments[i + 3]!),
-    );
-  index.finish();
-  return index;
-}
 
 export type Painter = typeof painter;
 Comlink.expose(painter);

@@ -1,6 +1,8 @@
 import * as Comlink from 'comlink';
 import type { DrawnHead } from '../data/drawn-sight';
+import type { Drafting } from '../drawings/drafting';
 import type { DrawingSource, Painter } from './paint.worker';
+import { Watched } from '../ui/watched';
 import { startWorker } from './worker-life';
 
 /** The painter ended twice at one picture. */
@@ -27,6 +29,9 @@ interface Held {
  */
 class PainterLane {
   private readonly held = new Map<string, Held>();
+  private drafting: Drafting | null = null;
+  /** Key of that by which drawings are styled: all that is painted hangs on it. */
+  readonly drafted = new Watched({ key: '' });
   private remote: Comlink.Remote<Painter> | null = null;
   private starting: Promise<Comlink.Remote<Painter>> | null = null;
   /** What is being asked: told when the painter dies. */
@@ -55,6 +60,13 @@ class PainterLane {
     if (!own || --own.holders > 0) return;
     this.held.delete(key);
     void this.remote?.forget(key);
+  }
+
+  /** By what all drawings are styled from now on. */
+  draft(drafting: Drafting): void {
+    this.drafting = drafting;
+    void this.remote?.draft(drafting);
+    this.drafted.set({ key: drafting.key });
   }
 
   /** @throws PainterDied */
@@ -94,6 +106,7 @@ class PainterLane {
     });
     const remote = Comlink.wrap<Painter>(worker);
     await ready;
+    if (this.drafting) await remote.draft(this.drafting);
     await Promise.all(
       Array.from(this.held, async ([key, { source, onLost }]) => {
         if (!(await remote.load(key, source))) onLost();

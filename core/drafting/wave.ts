@@ -1,4 +1,4 @@
-import { difference, faceArea, intersection, ringBounds, type Face, type Ring } from '../geometry/polygons';
+import { faceArea, faceContains, reversed, type Face, type Ring } from '../geometry/rings';
 import type { PatternLine } from '../geometry/pattern-line';
 import type { PatternTile } from './graphic';
 import { atan2, cos, sin } from '../geometry/trigonometry';
@@ -90,35 +90,65 @@ function box({ at: [u, v], along: [du, dv], length, thickness }: Band): Ring {
   return Float64Array.of(u, v, u + x, v + y, u + x + w, v + y + h, u + w, v + h);
 }
 
+/** Whether a whole band lies in a face: its middle does, and no side goes through it. */
 function isWithin(face: Face, band: Band): boolean {
-  const area = band.length * band.thickness;
-  return intersection(face, [box(band)]).reduce((sum, own) => sum + faceArea(own), 0) >= area * (1 - OUTSIDE);
+  const edge = Math.min(band.thickness, band.length) * OUTSIDE;
+  for (const ring of face)
+    for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+      const crossed = clipped([inBand(band, ring[j]!, ring[j + 1]!), inBand(band, ring[i]!, ring[i + 1]!)], band, edge);
+      if (crossed.length > 1 && Math.hypot(crossed[1]![0] - crossed[0]![0], crossed[1]![1] - crossed[0]![1]) > edge) return false;
+    }
+  const [u, v] = outOfBand(band, band.length / 2, band.thickness / 2);
+  return faceContains(face, u, v);
+}
+
+type Place = readonly [x: number, y: number];
+const inBand = ({ at, along: [du, dv] }: Band, u: number, v: number): Place => [
+  (u - at[0]) * du + (v - at[1]) * dv,
+  (v - at[1]) * du - (u - at[0]) * dv,
+];
+const outOfBand = ({ at, along: [du, dv] }: Band, x: number, y: number): Place => [at[0] + du * x - dv * y, at[1] + dv * x + du * y];
+
+/** What of a convex outline, or of a stretch of two points, lies in a band that is smaller all round by `edge`; places in the band's own directions. */
+function clipped(points: readonly Place[], { length, thickness }: Band, edge: number): readonly Place[] {
+  const isOpen = points.length === 2;
+  for (const [k, limit, side] of [
+    [0, edge, 1],
+    [0, length - edge, -1],
+    [1, edge, 1],
+    [1, thickness - edge, -1],
+  ] as const) // prettier-ignore
+  {
+    const out: Place[] = [];
+    points.forEach((p, i) => {
+      const isIn = (p[k] - limit) * side >= 0;
+      if (isIn) out.push(p);
+      if (isOpen && i === 1) return;
+      const q = points[(i + 1) % points.length]!;
+      if ((q[k] - limit) * side >= 0 === isIn) return;
+      const t = (limit - p[k]) / (q[k] - p[k]);
+      out.push([p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]);
+    });
+    points = out;
+  }
+  return points;
 }
 
 /** What is left of a band beside others: its longest stretch along which none of them lies on it; null where nothing is. */
 function cutBack(band: Band, others: readonly Band[]): Band | null {
   let free: [number, number][] = [[0, band.length]];
-  const own = box(band);
-  const [u0, v0, u1, v1] = ringBounds([own]);
   for (const other of others) {
-    const [a0, b0, a1, b1] = ringBounds([box(other)]);
-    if (a0 >= u1 || a1 <= u0 || b0 >= v1 || b1 <= v0) continue;
-    for (const [ring] of intersection([own], [box(other)])) {
-      if (faceArea([ring!]) < band.thickness * band.thickness * OUTSIDE) continue;
-      const places = Array.from(
-        { length: ring!.length / 2 },
-        (_, i) => (ring![i * 2]! - band.at[0]) * band.along[0] + (ring![i * 2 + 1]! - band.at[1]) * band.along[1],
-      );
-      const [from, to] = [Math.min(...places), Math.max(...places)];
-      free = free.flatMap(([a, b]): [number, number][] =>
-        to <= a || from >= b
-          ? [[a, b]]
-          : ([
-              [a, from],
-              [to, b],
-            ].filter(([x, y]) => y! - x! > 1e-9) as [number, number][]),
-      );
-    }
+    const ring = box(other);
+    const corners = Array.from({ length: 4 }, (_, i) => inBand(band, ring[i * 2]!, ring[i * 2 + 1]!));
+    const places = clipped(corners, band, band.thickness * OUTSIDE).map(([x]) => x);
+    if (!places.length) continue;
+    const [from, to] = [Math.min(...places), Math.max(...places)];
+    const edge = band.thickness * OUTSIDE * 2;
+    const [low, high] = [from < edge ? 0 : from, to > band.length - edge ? band.length : to];
+    free = free.flatMap(
+      ([p, q]): [number, number][] =>
+      high <= p || low >= q ? [[p, q]] : ([[p, low], [high, q]] as [number, number][]).filter(([x, y]) => y - x > 1e-9), // prettier-ignore
+    );
   }
   const longest = free.sort((a, b) => b[1] - b[0] - (a[1] - a[0]) || a[0] - b[0])[0];
   if (!longest) return null;
@@ -172,14 +202,10 @@ export function wavePattern(
   return { lines, tile: { at: [u, v], angle, width: 2 * step, height: wide, path } };
 }
 
-/** A face in pieces, each with the band whose wave goes through it; what is in no band goes with the longest. */
+/** A face in pieces, each with the band whose wave goes through it; what is in no band goes with the longest, the bands as holes in it. */
 export function inBands(face: Face, bands: readonly Band[]): { readonly face: Face; readonly band: Band }[] {
-  const out: { face: Face; band: Band }[] = [];
-  let left: Face[] = [face];
-  for (const band of bands) {
-    for (const piece of left.flatMap((own) => intersection(own, [box(band)]))) out.push({ face: piece, band });
-    left = left.flatMap((own) => difference(own, [box(band)]));
-  }
-  for (const piece of left) if (faceArea(piece) > 1e-9) out.push({ face: piece, band: bands[0]! });
+  const out = bands.map((band) => ({ face: [box(band)], band }));
+  const left = faceArea(face) - bands.reduce((sum, { length, thickness }) => sum + length * thickness, 0);
+  if (left > faceArea(face) * OUTSIDE) out.push({ face: [...face, ...bands.map((band) => reversed(box(band)))], band: bands[0]! });
   return out;
 }

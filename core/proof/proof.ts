@@ -1,6 +1,7 @@
 import type { Finding } from './finding';
 import { append } from '../geometry/append';
 import type { Graphic } from '../drafting/graphic';
+import { unfilledIn } from './unfilled';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { Sight } from '../sights/sight';
@@ -20,7 +21,8 @@ const LOST = /^(element-not-built|element-empty|element-not-finite|element-far-a
  * grazing cuts, materials that the standard has no fill for, elements that could not be built, and why it is empty.
  * In the order in which one would mend them.
  */
-export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills }: Pick<Graphic, 'drawing' | 'fills'>): Finding[] {
+export function proof(model: Model, scene: Scene, sight: Sight, graphic: Pick<Graphic, 'drawing' | 'fills' | 'names'>): Finding[] {
+  const { drawing } = graphic;
   const findings: Finding[] = [];
   for (const note of drawing.report.notes) {
     if (note.code === 'outline-open' || note.code === 'outline-mended')
@@ -35,16 +37,9 @@ export function proof(model: Model, scene: Scene, sight: Sight, { drawing, fills
   // a plane that runs along a face misses it for that reason
   if (!grazing.length) findings.push(...cutMisses(model, sight, drawing).map((note) => ({ ...note, at: null })));
   append(findings, [...grazing, ...faultsOf(model, drawing, scene.scale)]);
-  const told = new Set<string>();
-  drawing.regions.forEach((region, r) => {
-    // a profile is one mass of no material
-    if (fills[r]?.isOwn !== false || sight.profile) return;
-    const material = model.materials[region.material]?.name ?? 'none';
-    if (told.has(material)) return;
-    told.add(material);
-    const ring = region.face[0]!;
-    findings.push({ code: 'no-fill', facts: { material }, at: [ring[0]!, ring[1]!] });
-  });
+  // a profile is one mass of no material
+  if (!sight.profile)
+    for (const { material, at } of unfilledIn(graphic)) findings.push({ code: 'no-fill', facts: { material: material ?? 'none' }, at });
   return findings;
 }
 

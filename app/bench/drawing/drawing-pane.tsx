@@ -61,6 +61,8 @@ interface Props {
   readonly tilt: Asked['tilting'];
   readonly onStop: () => void;
   /** What mends a finding in one step. */
+  /** What the proof found in it. */
+  readonly findings: readonly ShownFinding[];
   readonly mends: (finding: ShownFinding) => readonly Mend[];
   readonly onMend: (mend: Mend) => void;
   /** An element is to be opened from its four sides. */
@@ -94,6 +96,7 @@ export function DrawingPane(props: Props) {
     face,
     tilt,
     onStop,
+    findings,
     mends,
     onMend,
     onSides,
@@ -107,6 +110,7 @@ export function DrawingPane(props: Props) {
   const faces = useFaces({
     ...{ model, sight },
     paintKey: live.isCurrent ? live.paintKey : null,
+    standard: project.standard,
     look: entry?.look,
     scale: entry?.scale ?? 100,
   });
@@ -168,7 +172,7 @@ export function DrawingPane(props: Props) {
           stamp={faces.of}
           label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
         />
-        {live.drawn && live.isCurrent && <ProofMarks findings={live.drawn.findings} view={view} size={size} />}
+        {live.drawn && live.isCurrent && <ProofMarks findings={findings} view={view} size={size} />}
         <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
           {live.quick && <QuickCut regions={live.quick} matrix={matrix.join(' ')} />}
         </svg>

@@ -54,7 +54,7 @@ export default function KeyModel({ project, model, sight, live, store, asked }: 
     const own = model.elements[element];
     const material = model.materials[model.elementMaterial[element]!];
     const words = own && [own.name || own.class, material].filter(Boolean).join(', ');
-    store.set({ hit: own && words ? { element: own.id, words, isCut: false, layer: '' } : null });
+    store.set({ hit: own && words ? { element: own.id, words, isCut: false, layer: '', rule: null } : null });
   };
   return (
     <div className="absolute inset-0" data-testid="key">
