@@ -7,5 +7,6 @@ export default [
     index('project/to-bench.tsx'),
     route('model', 'model-view/model-route.tsx'),
     route('bench/:sight?', 'bench/bench-route.tsx'),
+    route('standard', 'standard/standard-route.tsx'),
   ]),
 ] satisfies RouteConfig;

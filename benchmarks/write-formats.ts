@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { draw } from '../core/draw';
 import { STANDARD } from '../core/drafting/shipped-standard';
-import { publish, publishable } from '../core/publish';
+import { publish } from '../core/publish';
+import { publishable } from '../core/publishable';
 import { prepare } from '../core/scene/prepare';
 import type { Sight } from '../core/sights/sight';
 import { writeDxf } from '../core/writers/dxf';

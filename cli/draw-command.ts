@@ -68,7 +68,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const isFolder = !ending || (isProject && !values.sight);
   const format = isFolder ? (oneOf('format', values.format, FORMATS) ?? 'dxf') : oneOf('out', ending, ENDINGS)!.slice(1);
   if (values.format && !isFolder) throw new UsageFault(`--format is for a folder; --out is "${values.out}"`);
-  const how = await howOf(values, format as DrawHow['format'], isFolder ? 'format' : 'out');
+  const how = await howOf(values, format as DrawHow['format'], isFolder ? 'format' : 'out', isProject);
   const scale = numberAbove(values.scale);
   if (isFolder) await checkFolder(values.out);
   else await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
@@ -87,11 +87,14 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const scene = prepare(model);
   const times = values.times ? { read: t1 - t0, prepare: performance.now() - t1 } : undefined;
   const { files, sets } = project?.project ?? {};
+  const base = (values.standard ? undefined : project?.project.standard) ?? how.base;
+  const chosen = looked(base, values.look);
   const drawn = (wish: Wish) =>
     drawFile(model, scene, withNamedSets(wish.sight, sets ?? []), {
       ...how,
       scale: scale ?? wish.scale ?? 100,
-      standard: values.look === undefined ? (inLook(how.base, wish.look) ?? how.standard) : how.standard,
+      standard: values.look === undefined ? (inLook(base, wish.look) ?? chosen) : chosen,
+      sets,
       block: how.block || (isFolder && files?.block === true),
       outlines: how.outlines || (isFolder && files?.outlines === true),
       paper: how.paper ?? (isFolder ? files?.paper : undefined),
@@ -143,6 +146,7 @@ async function howOf(
   values: Values,
   format: DrawHow['format'],
   told: 'out' | 'format',
+  isProject: boolean,
 ): Promise<Omit<DrawHow, 'scale' | 'times'> & { readonly base: Standard }> {
   const said = `--${told} is "${told === 'out' ? values.out : format}"`;
   const paper = oneOf('paper', values.paper, Object.keys(PAPERS) as Paper[]);
@@ -153,7 +157,8 @@ async function howOf(
     format,
     paper,
     base,
-    standard: looked(base, values.look),
+    // a project may have a standard of its own, and looks of other names
+    standard: isProject && !values.standard ? inLook(base)! : looked(base, values.look),
     sun: values.sun === undefined ? null : sunOf(values.sun),
     levels: !values['no-levels'],
     grid: !values['no-grid'],

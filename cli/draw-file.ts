@@ -10,7 +10,9 @@ import type { Note, NoteCode } from '../core/faults/fault';
 import type { Model } from '../core/model/model';
 import { cutMisses } from '../core/proof/cut-misses';
 import { emptyReason, isEmpty } from '../core/proof/empty-reason';
-import { publish, publishable } from '../core/publish';
+import { publish } from '../core/publish';
+import { publishable } from '../core/publishable';
+import type { NamedSet } from '../core/drafting/rule-subjects';
 import type { Scene } from '../core/scene/scene';
 import type { Sight } from '../core/sights/sight';
 import type { DxfUnit, DxfVersion } from '../core/writers/dxf-values';
@@ -27,6 +29,8 @@ export interface DrawHow {
   readonly scale: number;
   /** In the look that is wished. */
   readonly standard: Standard;
+  /** The named sets of a project, for rules that ask for one. */
+  readonly sets?: readonly NamedSet[] | undefined;
   /** Where the sun stands, for shadows; null for none. */
   readonly sun: Sun | null;
   readonly levels: boolean;
@@ -73,6 +77,7 @@ export async function drawFile(
   const drawing = how.times ? { ...faced, report: { ...faced.report, ms: { ...how.times, ...faced.report.ms } } } : faced;
   const graphic = publish(publishable(model, sight, drawing), sight, {
     standard: how.standard,
+    sets: how.sets,
     onFaces: ON_FACES,
     scale: how.scale,
     isClosed: true,

@@ -1,29 +1,11 @@
 import { annotate } from './annotation/annotate';
-import { landmarksOf, type Landmarks } from './annotation/landmarks';
 import { closeOutlines } from './drafting/close-outlines';
-import { namesOf, type DrawingNames } from './drafting/drawing-names';
 import type { Graphic, Titled } from './drafting/graphic';
 import type { Standard } from './drafting/standard';
 import type { OnFaces } from './drafting/on-faces';
 import type { NamedSet } from './drafting/rule-subjects';
 import { style } from './drafting/style-drawing';
-import type { Drawing } from './linework/drawing';
-import type { Model } from './model/model';
-import type { Sight } from './sights/sight';
-
-/** A drawing with all that is needed to publish it, once and again, without its model. */
-export interface Publishable {
-  readonly drawing: Drawing;
-  readonly names: DrawingNames;
-  readonly landmarks: Landmarks;
-}
-
-/** @throws Fault storey-unknown */
-export const publishable = (model: Model, sight: Sight, drawing: Drawing): Publishable => ({
-  drawing,
-  names: namesOf(model, drawing),
-  landmarks: landmarksOf(model, sight),
-});
+import type { Publishable } from './publishable';
 
 export interface PublishOptions {
   readonly standard: Standard;

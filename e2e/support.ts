@@ -92,7 +92,7 @@ export const keptSight = (page: Page, number: string) =>
   );
 
 /** Dark pixels of the Drawing, as its canvas has them. */
-const inkOf = (page: Page): Promise<number> =>
+export const inkOf = (page: Page): Promise<number> =>
   page.getByRole('img', { name: /^Drawing/ }).evaluate((canvas: HTMLCanvasElement) => {
     if (!canvas.width || !canvas.height) return 0;
     const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);

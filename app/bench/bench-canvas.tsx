@@ -73,7 +73,7 @@ export function BenchCanvas(props: Props) {
   const onMend = (mend: Mend) => {
     if (mend.sight) return draft.change(mend.sight, `${mend.words}, ${mend.sight.number}`);
     const own = { project, sight: selected!, fill: mend.fill!, send };
-    void import('../standard/mend-fill').then(({ mendFill }) => mendFill(own)).then((to) => to && navigate(to));
+    void import('../project/fill-rule').then(({ addFillRule }) => addFillRule(own)).then((to) => to && navigate(to));
   };
   const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
   const [mainRef, { width }] = useSize();

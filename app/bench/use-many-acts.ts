@@ -1,4 +1,4 @@
-import { LOOK_NAMES } from '../../core/drafting/look-names';
+import { painter } from '../workers/painter';
 import type { Vec2, Vec3 } from '../../core/geometry/vec3';
 import { withDerivedName } from '../../core/sights/make/derived-name';
 import { movedBy, shiftedBy } from '../../core/sights/moved';
@@ -44,7 +44,7 @@ export function useManyActs({ project, model, all, send, onSelect, onChosen }: S
     change,
     scale: (scale: number) => keep(`Scale of ${these}`, all.map(({ id }) => ({ id, scale }))), // prettier-ignore
     /** The first of the standard's looks is that of a sight that says nothing. */
-    look: (look: string) => keep(`Look of ${these}`, all.map(({ id }) => ({ id, filing: { look: look === LOOK_NAMES[0] ? null : look } }))), // prettier-ignore
+    look: (look: string) => keep(`Look of ${these}`, all.map(({ id }) => ({ id, filing: { look: look === painter.drafted.get().looks[0] ? null : look } }))), // prettier-ignore
     /** Along the direction in which each looks, metres. */
     move: (by: number) => change((sight) => movedBy(sight, by), 'Move'),
     /** All by the same, in space, metres. */

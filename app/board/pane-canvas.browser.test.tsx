@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, it, vi } from 'vitest';
 import { render } from 'vitest-browser-react';
-import { publishable } from '../../core/publish';
+import { publishable } from '../../core/publishable';
 import { box, modelOf } from '../../core/testing/solids';
 import { drawModel, frameSight } from '../../core/testing/views';
 import type { DrawnSight } from '../data/drawn-sight';

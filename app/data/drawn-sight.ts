@@ -1,5 +1,5 @@
 import { drawingBounds } from '../../core/linework/drawing';
-import type { Publishable } from '../../core/publish';
+import type { Publishable } from '../../core/publishable';
 
 /** A finding of the proof in words, and its place in the drawing. */
 export interface ShownFinding {

@@ -12,7 +12,11 @@ export function createProject(name: string, modelId: string, sights: readonly Om
 }
 
 /** Keeps a new project, under a name that no other has; answers with its key. */
-export async function keepProject(name: string, model: string, held: Partial<Pick<Project, Concept | 'files'>>): Promise<string> {
+export async function keepProject(
+  name: string,
+  model: string,
+  held: Partial<Pick<Project, Concept | 'files' | 'standard'>>,
+): Promise<string> {
   const [id, now] = [crypto.randomUUID(), Date.now()];
   const nothing = { sights: {}, sets: {}, backgrounds: {}, accepted: {} };
   await database.transaction('rw', projectTables(), async () => {

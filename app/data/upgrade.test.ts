@@ -20,7 +20,7 @@ it('what an older version of the application kept is there after an update; draw
 
   await database.open();
   expect(database.tables.map((table) => table.name).sort()).toEqual(
-    ['accepted', 'backgrounds', 'bundles', 'checks', 'drawings', 'elements', 'images', 'meshes', 'models', 'prints', 'projects', 'scenes', 'sets', 'sights', 'steps'], // prettier-ignore
+    ['accepted', 'backgrounds', 'bundles', 'checks', 'drawings', 'elements', 'images', 'meshes', 'models', 'prints', 'projects', 'scenes', 'sets', 'sights', 'standards', 'steps'], // prettier-ignore
   );
   expect(await database.projects.get('p')).toEqual({ id: 'p', name: 'Station', changed: 1 });
   const { sights, sets, accepted } = (await loadProject('p'))!;

@@ -22,7 +22,7 @@ export function useUnfilled({ paintKey, sight, scale, look }: Setup): readonly S
     if (!paintKey || !sight) return;
     let isStale = false;
     void painter
-      .ask((own) => own.unfilled(paintKey, sight, scale, look))
+      .ask((own) => own.unfilled(paintKey, { sight, scale, look }))
       .then((findings) => !isStale && setFound({ of, findings }))
       .catch(() => undefined);
     return () => {

@@ -24,7 +24,8 @@ export function Chain({ project, onGoTo, onKeys }: Props) {
       {project && (
         <nav aria-label="Stages" className="flex items-stretch">
           <Stage to={`/project/${project.id}/model`} name="Model" count={project.elements} />
-          <Stage to={`/project/${project.id}/bench`} name="Bench" count={project.sights} last />
+          <Stage to={`/project/${project.id}/bench`} name="Bench" count={project.sights} />
+          <Stage to={`/project/${project.id}/standard`} name="Standard" last />
         </nav>
       )}
       <div className="ml-auto flex items-center gap-3.5 whitespace-nowrap text-graphite">
@@ -59,7 +60,7 @@ function Stage({
 }: {
   readonly to: string;
   readonly name: string;
-  readonly count: number;
+  readonly count?: number;
   readonly last?: boolean;
 }) {
   return (
@@ -69,7 +70,7 @@ function Stage({
       className="group relative min-w-[92px] px-5 pt-[7px] text-center text-graphite aria-[current=page]:font-semibold aria-[current=page]:text-ink"
     >
       {name}
-      <small className="ml-1.5 text-[11px] font-normal text-graphite">{count}</small>
+      {count !== undefined && <small className="ml-1.5 text-[11px] font-normal text-graphite">{count}</small>}
       <i className="absolute inset-x-0 bottom-[11px] border-t border-graphite group-aria-[current=page]:bottom-2.5 group-aria-[current=page]:border-t-[3px] group-aria-[current=page]:border-ink" />
       <i className="absolute bottom-[11px] left-[-5px] z-10 w-[11px] -rotate-45 border-t-[1.5px] border-ink" />
       {last && <i className="absolute right-[-5px] bottom-[11px] z-10 w-[11px] -rotate-45 border-t-[1.5px] border-ink" />}

@@ -4,7 +4,7 @@ import { drawingRow } from '../data/drawings';
 import type { Project, ProjectSight } from '../data/project';
 import { loadProject } from '../data/project-rows';
 import { withSets } from '../data/sets';
-import { draftingOf } from '../drawings/drafting';
+import { draftingOf } from '../data/drafting';
 import { settled } from '../project/use-commands';
 import { pool } from '../workers/pool';
 import { jobs } from './jobs';

@@ -3,7 +3,7 @@ import { data, Outlet, useRevalidator } from 'react-router';
 import { pool } from '../workers/pool';
 import { openReading } from '../data/models';
 import { loadProject } from '../data/project-rows';
-import { useDrafting } from '../drawings/drafting';
+import { useDrafting } from '../drawings/use-drafting';
 import { hearTabs } from '../data/tabs';
 import type { Maker } from './carry-out';
 import { answered, type Sent } from './use-commands';

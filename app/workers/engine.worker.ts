@@ -1,22 +1,14 @@
 import * as Comlink from 'comlink';
 import type { Region } from '../../core/cutting/cut-faces';
-import { landmarksOf } from '../../core/annotation/landmarks';
 import { CutMemory } from '../../core/cutting/cut-memory';
 import { draw, drawWith } from '../../core/draw';
-import { inLook, type Standard } from '../../core/drafting/standard';
-import type { NamedSet } from '../../core/drafting/rule-subjects';
-import { wantsFaces } from '../../core/drafting/wants-faces';
-import type { OnFaces } from '../../core/drafting/on-faces';
-import type { Graphic } from '../../core/drafting/graphic';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { Check } from '../../core/checks/check-model';
 import type { Corrections } from '../../core/model/correct';
 import { isAsItIs } from '../../core/model/placement';
 import type { Model, PropertySet } from '../../core/model/model';
-import { publish, publishable, type Publishable } from '../../core/publish';
-import { namesOf } from '../../core/drafting/drawing-names';
-import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
+import { publishable } from '../../core/publishable';
 import { proof } from '../../core/proof/proof';
 import type { Vec3 } from '../../core/geometry/vec3';
 import type { LengthUnit } from '../../core/model/length-unit';
@@ -25,18 +17,14 @@ import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { SightForm } from '../../core/sights/make/make-sights';
 import type { Sight } from '../../core/sights/sight';
-import type { ImageBehind } from '../../core/writers/svg';
 import { database, type MeshRow, type ModelRow } from '../data/database';
-import { keepDrawing, keptDrawing } from '../data/drawings';
-import { fingerprint } from '../data/fingerprint';
-import { addModel, loadModel } from '../data/models';
+import { keepDrawing } from '../data/drawings';
+import { addModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
-import type { FileForms } from '../data/project';
-import { fileName } from '../../core/writers/file-name';
 import { pack } from '../data/packed';
 import { headOf, type DrawnHead, type DrawnSight } from '../data/drawn-sight';
+import type { Exported, ExportJob } from './export-file';
 import { holdLife } from './hold-life';
-import { LETTERING_URLS } from './lettering';
 import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
 import { shownFinding } from './shown-finding';
@@ -44,36 +32,6 @@ import type { PartWish } from '../data/parts';
 import { assemble, bundle, openModel, setRight, type Recipe } from './project-model';
 import type { FiledThings, Taken } from './project-files';
 import type { ViewMesh } from '../data/view-mesh';
-
-/** The fonts whose used signs a PDF takes along. */
-const lettering = (): Promise<Uint8Array[]> =>
-  Promise.all(LETTERING_URLS.map(async (url) => new Uint8Array(await (await fetch(url)).arrayBuffer())));
-
-/** What is exported, in which form. */
-export interface ExportJob extends FileForms {
-  readonly format: 'dxf' | 'svg' | 'pdf' | 'json';
-  /** `behind`: images that go along with an SVG. */
-  readonly sights: readonly {
-    /** Key under which its drawing may be kept. */
-    readonly row: string;
-    readonly sight: Sight;
-    readonly scale: number;
-    /** Name of the look that it is drawn in. */
-    readonly look?: string;
-    readonly behind?: readonly ImageBehind[];
-  }[];
-  readonly archive: string;
-  /** The project's own standard, null for the one that comes along, and the sets that its rules ask for. */
-  readonly standard: Standard | null;
-  readonly sets: readonly NamedSet[];
-}
-
-/** A file, and in a sentence each the sights on which nothing is to be seen. */
-export interface Exported {
-  readonly name: string;
-  readonly bytes: Uint8Array;
-  readonly empty: readonly string[];
-}
 
 /** What is said about a file besides its bytes. */
 export interface ReadHow {
@@ -134,13 +92,6 @@ async function plainly<T>(file: string, work: () => Promise<T>): Promise<T> {
     if (error instanceof Fault) throw new Error(sentence(error, file), { cause: error });
     throw error;
   }
-}
-
-/** A drawing with the faces that it shows, and what lays a look on them. */
-async function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable): Promise<{ drawing: Publishable; onFaces?: OnFaces }> {
-  const [{ facesOf }, { ON_FACES }] = await Promise.all([import('../../core/faces-of'), import('../../core/drafting/faces-on-paper')]);
-  const drawing = { ...own.drawing, seen: facesOf(model, scene, sight) };
-  return { drawing: { ...own, drawing, names: namesOf(model, drawing) }, onFaces: ON_FACES };
 }
 
 const engine = {
@@ -272,56 +223,8 @@ const engine = {
 
   exportFile: (id: string, job: ExportJob, progress: (share: number) => void): Promise<Exported> =>
     plainly('this export', async () => {
-      const { model, scene } = await open(id);
-      const [{ writeDxf }, { writeSvg }, { writeJson }] = await Promise.all([
-        import('../../core/writers/dxf'),
-        import('../../core/writers/svg'),
-        import('../../core/writers/json'),
-      ]);
-      const files: Record<string, Uint8Array> = {};
-      const empty: string[] = [];
-      // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
-      const pages: Graphic[] = [];
-      const encoder = new TextEncoder();
-      const base = job.standard ?? (await import('../../core/drafting/shipped-standard')).SHIPPED;
-      for (const [i, { row, sight, scale, look, behind }] of job.sights.entries()) {
-        const kept = await currentDrawing(id, row, sight);
-        const drawing = kept ? { ...kept, landmarks: landmarksOf(model, sight) } : publishable(model, sight, draw(model, scene, sight));
-        if (isEmpty(drawing.drawing))
-          empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
-        const standard = inLook(base, look) ?? inLook(base)!;
-        const own = wantsFaces(standard, scale) ? await withFaces(model, scene, sight, drawing) : { drawing, onFaces: undefined };
-        const graphic = publish(own.drawing, sight, {
-          standard,
-          scale,
-          isClosed: true,
-          sets: job.sets,
-          outlines: job.outlines,
-          onFaces: own.onFaces,
-        });
-        if (job.format === 'pdf') pages.push(graphic);
-        else {
-          const text =
-            job.format === 'dxf'
-              ? writeDxf(graphic, { block: job.block === true })
-              : job.format === 'svg'
-                ? writeSvg(graphic, behind)
-                : writeJson(graphic);
-          files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
-        }
-        progress((i + 1) / job.sights.length);
-      }
-      if (job.format === 'pdf') {
-        const [{ writePdf }, fonts] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
-        const [only, ...more] = pages;
-        const bytes = await writePdf(pages, { fonts, paper: job.paper, title: more.length ? job.archive : model.name });
-        return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes, empty };
-      }
-      const names = Object.keys(files);
-      if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]!, empty };
-      const { zipSync } = await import('fflate');
-      // a fixed date, so that the same drawings give the same archive
-      return { name: `${job.archive}.zip`, bytes: zipSync(files, { level: 6, mtime: new Date('2025-01-01T00:00:00Z') }), empty };
+      const [{ model, scene }, { exportFile }] = await Promise.all([open(id), import('./export-file')]);
+      return exportFile(id, model, scene, job, progress);
     }),
 
   viewMesh: async (id: string, recipe: Recipe): Promise<ViewMesh> => {
@@ -395,12 +298,6 @@ const engine = {
     return Uint32Array.from(model.elements.flatMap((e, i) => (e.facts?.sets?.some((s) => holds[s]) ? [i] : [])));
   },
 };
-
-/** A drawing that was made before and is current. */
-async function currentDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
-  const [info, kept] = await Promise.all([loadModel(id), keptDrawing(row)]);
-  return info && kept && kept.print === fingerprint(info, sight) ? kept.drawn : null;
-}
 
 /** The model of one file, set right, as another reading of it. */
 async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {

@@ -25,7 +25,7 @@ export function markCaught(
     ctx.stroke();
     return;
   }
-  ctx.globalAlpha = 0.25;
+  ctx.globalAlpha = 0.45;
   caught.region.forEach((rule, r) => {
     if (rule !== at) return;
     ctx.beginPath();

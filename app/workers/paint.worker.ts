@@ -11,7 +11,7 @@ import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
 import type { Drawing } from '../../core/linework/drawing';
 import { unfilledIn } from '../../core/proof/unfilled';
-import type { Drafting } from '../drawings/drafting';
+import type { Drafting } from '../data/drafting';
 import { lineIndex, type LineIndex } from './line-index';
 import { markCaught } from './mark-caught';
 import { paint, type PaintView } from './paint';
@@ -24,13 +24,22 @@ import { holdLife } from './hold-life';
 
 interface Kept {
   drawn: DrawnSight;
-  /** As it was painted last, and of what scale and annotation. */
-  graphic: { readonly said: string; readonly standard: Standard; readonly sets: Drafting['sets']; readonly graphic: Graphic } | null;
+  /** As it was styled lately, the last first: of what scale and annotation, and by what. */
+  graphics: Styled[];
   /** How often faces that are seen have come to it. */
   faces: number;
   /** Of its lines as they were drawn, and as they were painted last, where a look leaves some out or adds some. */
   indices: { readonly of: Drawing; readonly index: LineIndex | null }[];
 }
+
+interface Styled {
+  readonly said: string;
+  readonly standard: Standard;
+  readonly sets: Drafting['sets'];
+  readonly graphic: Graphic;
+}
+/** Two looks stand side by side. */
+const MOST_STYLED = 2;
 
 /** What lies under the pointer: an element by its id, how it is met, and the layer of the line or fill. */
 export interface Hit {
@@ -45,6 +54,13 @@ export interface Hit {
 export interface RuleAt {
   readonly list: 'lines' | 'fills';
   readonly at: number;
+}
+
+/** How a drawing is styled. */
+export interface StyledHow {
+  readonly sight: Titled | null;
+  readonly scale: number;
+  readonly look: string | undefined;
 }
 
 /** How many lines and cut faces each rule of a look catches. */
@@ -78,7 +94,7 @@ const waiting = new Map<string, () => void>();
 /** What is kept may have been drawn with the storeys and grid lines of another reading: those of now are given along. */
 function put(key: string, drawn: DrawnSight, landmarks: Landmarks): DrawnHead {
   const own = { ...drawn, landmarks };
-  kept.set(key, { drawn: own, graphic: null, faces: 0, indices: [] });
+  kept.set(key, { drawn: own, graphics: [], faces: 0, indices: [] });
   return headOf(own);
 }
 
@@ -136,11 +152,16 @@ const painter = {
     const [, v0, u1, v1] = graphicOf(own, sight, scale, await standardIn()).box;
     return [drawingBounds(own.drawn.drawing)[0], v0, u1, v1];
   },
-  /** The nearest line within `reach` metres, else the cut face under the point. */
-  async hit(key: string, u: number, v: number, reach: number): Promise<Hit | null> {
+  /**
+   * The nearest line within `reach` metres, else the cut face under the point.
+   * @param how as it is styled; as it was painted last where nothing is told
+   */
+  async hit(key: string, u: number, v: number, reach: number, how?: StyledHow): Promise<Hit | null> {
     const own = kept.get(key);
     if (!own) return null;
-    const graphic = own.graphic?.graphic ?? graphicOf(own, null, 100, await standardIn());
+    const graphic = how
+      ? graphicOf(own, how.sight, how.scale, await standardIn(how.look))
+      : (own.graphics[0]?.graphic ?? graphicOf(own, null, 100, await standardIn()));
     const { drawing, names, layers, lineLayer, fills, caught } = graphic;
     const best = indexOf(own, drawing)?.nearest(u, v, reach) ?? -1;
     const met = best >= 0 && names.elements.get(drawing.lineElement[best]!)?.id;
@@ -165,14 +186,14 @@ const painter = {
     inLooks.clear();
   },
   /** How many lines and cut faces of a drawing each rule catches in a look. */
-  async counts(key: string, sight: Titled, scale: number, look: string | undefined): Promise<RuleCounts | null> {
+  async counts(key: string, { sight, scale, look }: StyledHow): Promise<RuleCounts | null> {
     const own = kept.get(key);
     if (!own) return null;
     const { caught } = graphicOf(own, sight, scale, await standardIn(look));
     return { lines: [...caught.lines], fills: [...caught.regions] };
   },
   /** The materials whose cut faces only the last rule of a look fills, each with a place of one. */
-  async unfilled(key: string, sight: Titled, scale: number, look: string | undefined): Promise<readonly ShownFinding[]> {
+  async unfilled(key: string, { sight, scale, look }: StyledHow): Promise<readonly ShownFinding[]> {
     const own = kept.get(key);
     const found = own ? unfilledIn(graphicOf(own, sight, scale, await standardIn(look))) : [];
     if (!found.length) return [];
@@ -217,12 +238,14 @@ const painter = {
 function graphicOf(own: Kept, sight: Titled | null, scale: number, standard: Standard): Graphic {
   const said = JSON.stringify([sight, scale, own.faces]);
   const { sets } = drafting;
-  if (own.graphic?.said !== said || own.graphic.standard !== standard || own.graphic.sets !== sets) {
+  let found = own.graphics.find((g) => g.said === said && g.standard === standard && g.sets === sets);
+  if (!found) {
     const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
     const options = { standard, sets, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
-    own.graphic = { said, standard, sets, graphic: publish(own.drawn, sight ?? bare, options) };
+    found = { said, standard, sets, graphic: publish(own.drawn, sight ?? bare, options) };
   }
-  return own.graphic.graphic;
+  own.graphics = [found, ...own.graphics.filter((g) => g !== found)].slice(0, MOST_STYLED);
+  return found.graphic;
 }
 
 /** The index of the lines of a drawing; it is made when it is first asked for, and forgotten with the picture. */

@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { DrawnHead } from '../data/drawn-sight';
-import type { Drafting } from '../drawings/drafting';
+import { LOOK_NAMES } from '../../core/drafting/look-names';
+import type { Drafting } from '../data/drafting';
 import type { DrawingSource, Painter } from './paint.worker';
 import { Watched } from '../ui/watched';
 import { startWorker } from './worker-life';
@@ -30,8 +31,8 @@ interface Held {
 class PainterLane {
   private readonly held = new Map<string, Held>();
   private drafting: Drafting | null = null;
-  /** Key of that by which drawings are styled: all that is painted hangs on it. */
-  readonly drafted = new Watched({ key: '' });
+  /** Key and looks of that by which drawings are styled: all that is painted hangs on it. */
+  readonly drafted = new Watched<Pick<Drafting, 'key' | 'looks'>>({ key: '', looks: LOOK_NAMES });
   private remote: Comlink.Remote<Painter> | null = null;
   private starting: Promise<Comlink.Remote<Painter>> | null = null;
   /** What is being asked: told when the painter dies. */
@@ -66,7 +67,7 @@ class PainterLane {
   draft(drafting: Drafting): void {
     this.drafting = drafting;
     void this.remote?.draft(drafting);
-    this.drafted.set({ key: drafting.key });
+    this.drafted.set({ key: drafting.key, looks: drafting.looks });
   }
 
   /** @throws PainterDied */

@@ -35,6 +35,7 @@ export async function projectFileOf(id: string): Promise<{ readonly name: string
     sights: Object.values(project.sights),
     sets: Object.values(project.sets),
     files: project.files ?? {},
+    standard: project.standard,
     accepted: Object.keys(project.accepted),
     backgrounds: backgrounds as unknown as ProjectFile['backgrounds'],
     images,
@@ -75,8 +76,8 @@ export async function takeProject(
     }
     model = await make(parts, { elements: project.elements });
     const { backgrounds, lost: gone, keep } = imagesOf(project);
-    const { sights, sets, accepted, files } = project;
-    const held = { sights: byId(sights), sets: byId(sets), backgrounds: byId(backgrounds), files, accepted: Object.fromEntries(accepted.map((key) => [key, true as const])) }; // prettier-ignore
+    const { sights, sets, accepted, files, standard } = project;
+    const held = { sights: byId(sights), sets: byId(sets), backgrounds: byId(backgrounds), files, ...(standard && { standard }), accepted: Object.fromEntries(accepted.map((key) => [key, true as const])) }; // prettier-ignore
     const id = await keepProject(project.name, model, held);
     await keep(id);
     return { id, lost: [...lost, ...gone] };

@@ -1,3 +1,4 @@
+import { SHIPPED } from '../drafting/shipped-standard';
 import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -17,6 +18,9 @@ const section: Sight = { kind: 'section', number: 'S-01', name: 'Long', path: [[
 const plan: Sight = { kind: 'plan', number: 'P-01', name: 'Low', height: 0.5 };
 let project: ProjectFile;
 let bytes: Uint8Array;
+// what only its file says
+const { format: _format, version: _version, ...office } = SHIPPED as typeof SHIPPED & Record<'format' | 'version', unknown>;
+
 beforeAll(async () => {
   const read = (text: string) => readModel(strToU8(text), 'a.obj', {} as never);
   const box = (z: number) =>
@@ -37,6 +41,7 @@ beforeAll(async () => {
     ],
     sets: [{ id: 't', name: 'Set 1', elements: ['box'] }],
     files: { block: true, paper: 'A3' },
+    standard: { ...office, name: 'Quay office' },
     accepted: ['overlap|box|e1'],
     backgrounds: [{ id: 'g', image: 'scan' }],
     images: [{ key: 'scan', type: 'image/png', bytes: Uint8Array.of(137, 80, 78, 71) }],
@@ -75,6 +80,9 @@ describe('a project file', () => {
     expect(torn.lost).toEqual(['models/2: positions.f64 is no list of figures']);
     expect(torn.project.models.map((m) => m.key)).toEqual(['a']);
     expect(torn.project.sights).toEqual(project.sights);
+    const unruly = damaged('standard.json', (part) => strToU8(strFromU8(part).replace('"weight": 0.13', '"weight": -1')));
+    expect(unruly.lost).toEqual([expect.stringMatching(/^standard\.json: lines\.\d+\.weight must be greater/)]);
+    expect(unruly.project.standard).toBeUndefined();
     const wrong = damaged('sights/P-01 Low.json', () => strToU8('{ "kind": "plan", "number": "P-01", "name": "Low" }'));
     expect(wrong.lost).toEqual(['sights/P-01 Low.json: storey is missing: a plan needs a storey, a height, or a frame']);
     expect(wrong.project.sights.map((s) => s.id)).toEqual(['s']);

@@ -1,4 +1,5 @@
 import type { Filing } from './filing';
+import type { Standard } from '../drafting/standard';
 import type { Corrections } from '../model/correct';
 import type { Model } from '../model/model';
 import type { ModelPlacement } from '../model/placement';
@@ -11,6 +12,7 @@ export const VERSION = 1;
 export const PROJECT_KIND = 'tarvex';
 /** Where in the archive its parts lie. */
 export const CONTENTS = 'project.json';
+export const STANDARD_FILE = 'standard.json';
 
 /** A sight with the identity under which a project keeps it, drawn to 1 : scale. */
 export interface FiledSight extends Filing {
@@ -65,6 +67,8 @@ export interface ProjectFile {
   readonly sights: readonly FiledSight[];
   readonly sets: readonly FiledSet[];
   readonly files: FileForms;
+  /** Its own standard, where it has one. */
+  readonly standard?: Standard | undefined;
   /** Keys of findings that were accepted. */
   readonly accepted: readonly string[];
   /** Where images lie; each names one of `images`. The screens know their form. */

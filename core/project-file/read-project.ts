@@ -1,11 +1,13 @@
 import { strFromU8 } from 'fflate';
+import { checkStandard } from '../drafting/check-standard';
+import type { Standard } from '../drafting/standard';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
 import { checkSight } from '../sights/sight-schema';
 import { checkModel } from './check-model';
 import { checkContents, type Contents } from './contents';
 import { together } from './figures-apart';
-import { CONTENTS, VERSION, type FiledImage, type FiledModel, type FiledSight, type ProjectFile } from './project-file';
+import { CONTENTS, STANDARD_FILE, VERSION, type FiledImage, type FiledModel, type FiledSight, type ProjectFile } from './project-file';
 import { zipEntries, type ZipEntry } from './zip-entries';
 
 /** An archive may unpack to this much, bytes. */
@@ -37,6 +39,7 @@ export function readProject(bytes: Uint8Array, file: string): ReadProject {
     sights: contents.sights.flatMap((own) => reader.sight(own)),
     models: contents.models.flatMap(({ folder, ...own }) => reader.model(folder, own)),
     images: contents.images.flatMap((own) => reader.image(own)),
+    ...(entries.has(STANDARD_FILE) && { standard: reader.standard()[0] }),
   };
   const images = new Set(project.images.map(({ key }) => key));
   const backgrounds = project.backgrounds.filter((b) => images.has(String(b['image'])));
@@ -66,6 +69,13 @@ class Reader {
 
   image({ key, type, file }: Contents['images'][number]): FiledImage[] {
     return this.saved(file, () => [{ key, type, bytes: this.bytes(file) }]);
+  }
+
+  standard(): Standard[] {
+    return this.saved(STANDARD_FILE, () => {
+      const { format: _format, version: _version, ...standard } = checkStandard(JSON.parse(strFromU8(this.bytes(STANDARD_FILE))), STANDARD_FILE) as Standard & { format?: string; version?: number }; // prettier-ignore
+      return [standard];
+    });
   }
 
   private bytes(name: string): Uint8Array {

@@ -1,7 +1,7 @@
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { fileName } from '../writers/file-name';
 import { apart } from './figures-apart';
-import { CONTENTS, VERSION, type ProjectFile } from './project-file';
+import { CONTENTS, STANDARD_FILE, VERSION, type ProjectFile } from './project-file';
 
 /** The same project gives the same bytes. */
 const DATE = new Date('2025-01-01T00:00:00Z');
@@ -28,6 +28,7 @@ export function writeProject(project: ProjectFile): Uint8Array {
     images: images.map(({ key, type }, i) => ({ key, type, file: `images/${i + 1}.${type === 'image/jpeg' ? 'jpg' : 'png'}` })),
   };
   put(CONTENTS, text(contents));
+  if (project.standard) put(STANDARD_FILE, text({ format: 'tarvex-standard', version: 2, ...project.standard }));
   sights.forEach(({ sight }, i) => put(names[i]!, text(sight)));
   models.forEach(({ model }, i) => {
     const { json, lists } = apart(model);

@@ -2,7 +2,8 @@ import type { Graphic } from '../drafting/graphic';
 import { STANDARD } from '../drafting/shipped-standard';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
-import { publish, publishable, type PublishOptions } from '../publish';
+import { publish, type PublishOptions } from '../publish';
+import { publishable } from '../publishable';
 import type { Sight } from '../sights/sight';
 import { drawModel } from './views';
 

@@ -21,7 +21,7 @@ export function MendPreview({ model, mend, at }: Props) {
   const said = JSON.stringify(mend.sight);
   useEffect(() => {
     let isWanted = true;
-    quickCut(model.id, JSON.parse(said) as Mend['sight']).then(
+    quickCut(model.id, JSON.parse(said) as NonNullable<Mend['sight']>).then(
       (found) => isWanted && setRegions(found),
       () => undefined,
     );

@@ -1,9 +1,8 @@
-import { useEffect } from 'react';
 import type { NamedSet } from '../../core/drafting/rule-subjects';
-import type { Standard } from '../../core/drafting/standard';
+import { LOOK_NAMES } from '../../core/drafting/look-names';
+import { lookNames, type Standard } from '../../core/drafting/standard';
 import { shortHash } from '../../core/model/hash-text';
-import type { Project } from '../data/project';
-import { painter } from '../workers/painter';
+import type { Project } from './project';
 
 /** By what drawings are styled: the project's own standard, null for the one that comes along, and the sets that its rules ask for. */
 export interface Drafting {
@@ -11,6 +10,8 @@ export interface Drafting {
   readonly key: string;
   readonly standard: Standard | null;
   readonly sets: readonly NamedSet[];
+  /** The looks that there are, the first for drawings that say nothing. */
+  readonly looks: readonly string[];
 }
 
 const known = new WeakMap<Standard, string>();
@@ -21,18 +22,13 @@ function hashOf(standard: Standard): string {
 }
 
 export function draftingOf({ standard, sets }: Pick<Project, 'standard' | 'sets'>): Drafting {
-  if (!standard) return { key: '', standard: null, sets: [] };
+  if (!standard) return { key: '', standard: null, sets: [], looks: LOOK_NAMES };
   const text = JSON.stringify(standard);
   const asked = text.includes('"set":') ? Object.values(sets).map(({ name, elements }) => ({ name, elements })) : [];
-  return { key: hashOf(standard) + (asked.length ? shortHash(JSON.stringify(asked)) : ''), standard, sets: asked };
-}
-
-/** Tells the painter by what a project's drawings are styled. */
-export function useDrafting(project: Project): void {
-  const drafting = draftingOf(project);
-  useEffect(() => {
-    painter.draft(drafting);
-    // its key says all of it
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [drafting.key]);
+  return {
+    key: hashOf(standard) + (asked.length ? shortHash(JSON.stringify(asked)) : ''),
+    standard,
+    sets: asked,
+    looks: lookNames(standard),
+  };
 }

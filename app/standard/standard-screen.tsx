@@ -1,0 +1,145 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { withRule, type RuleList } from '../../core/drafting/edit-standard';
+import { solidCount } from '../data/class-counts';
+import type { ModelInfo } from '../data/database';
+import { orderedSights, type Project } from '../data/project';
+import type { KeptStandard } from '../data/standards';
+import { Chain } from '../frame/chain';
+import { Choice } from '../ui/choice';
+import { Toasts } from '../ui/toasts';
+import { token } from '../ui/token';
+import { knownNames } from './known-names';
+import { Library } from './library';
+import { RulePanel } from './rule-panel';
+import { RulesTable } from './rules-table';
+import { LIST_WORDS } from './rule-words';
+import { SpecimenPane } from './specimen-pane';
+import { StandardHead } from './standard-head';
+import type { KeptAct } from './standard-route';
+import { useSpecimen } from './use-specimen';
+import { useStandard } from './use-standard';
+
+interface Props {
+  readonly project: Project;
+  readonly model: ModelInfo;
+  readonly begin: { readonly sight: string | null; readonly look: number; readonly list: RuleList; readonly rule: number | null };
+  readonly kept: readonly KeptStandard[];
+  readonly keptFault: string | null;
+  readonly onKept: (what: KeptAct) => void;
+}
+
+/** What a new rule of each list begins as. */
+const NEW_RULES = {
+  lines: { role: 'outline', class: 'Wall', layer: 'OWN', weight: 0.25, type: 'continuous', colour: 7 },
+  fills: { class: 'Wall', layer: 'FILL OWN', pattern: 'solid', weight: 0.13, colour: 8 },
+  surfaces: { material: 'brick', facing: 'upright', pattern: 'none' },
+  tones: { class: 'Wall', layer: 'TONE', colour: 254 },
+} as const;
+
+/** Rules below, what they make of a drawing of one's own above, in two looks beside one another. */
+export function StandardScreen({ project, model, begin, kept, keptFault, onKept }: Props) {
+  const navigate = useNavigate();
+  const edit = useStandard(project);
+  const { looks } = edit;
+  const sights = useMemo(() => orderedSights(project), [project]);
+  const [sightId, setSight] = useState(begin.sight);
+  const [wantedLook, setLook] = useState(begin.look);
+  const [wantedBeside, setBeside] = useState(begin.look === 0 ? 1 : 0);
+  const [list, setList] = useState<RuleList>(begin.list);
+  const [at, setAt] = useState<number | null>(begin.rule);
+  const within = (n: number) => Math.min(Math.max(0, n), looks.length - 1);
+  const [look, beside] = [within(wantedLook), within(wantedBeside)];
+  const sight = sights.find((s) => s.id === sightId) ?? sights.find((s) => s.sight.kind === 'section') ?? sights[0] ?? null;
+  const specimen = useSpecimen(project, model, sight, looks[look]!);
+  const known = useMemo(() => knownNames(model, project), [model, project]);
+  const [colour] = useState(() => token('pencil'));
+  const marked = useMemo(() => (at !== null && (list === 'lines' || list === 'fills') ? { list, at, colour } : null), [list, at, colour]);
+
+  useEffect(() => {
+    if (keptFault) toast.error(keptFault);
+  }, [keptFault]);
+  useHotkeys('1', () => void navigate(`/project/${project.id}/model`));
+  useHotkeys('2', () => void navigate(`/project/${project.id}/bench${sight ? `/${sight.id}` : ''}`));
+  useHotkeys('mod+z', edit.undo, { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', edit.redo, { preventDefault: true });
+  useHotkeys('9', specimen.whole);
+  useHotkeys('esc', () => setAt(null));
+
+  const add = () => {
+    const place = at ?? 0;
+    void edit.change('New rule', withRule(edit.standard, look, list, place, NEW_RULES[list] as never)).then((is) => is && setAt(place));
+  };
+  return (
+    <div className="grid h-screen min-w-[720px] grid-cols-[minmax(0,1fr)_clamp(236px,22vw,276px)] grid-rows-[44px_32px_minmax(0,1fr)_minmax(180px,42vh)]">
+      <Chain project={{ id: project.id, name: project.name, elements: solidCount(model), sights: sights.length }} />
+      <StandardHead
+        {...{ edit, kept, onKept, look, beside, sights, sight }}
+        isOwn={project.standard !== undefined}
+        onLook={setLook}
+        onBeside={setBeside}
+        onSight={setSight}
+        onWhole={specimen.whole}
+      />
+      <aside
+        className="row-span-2 row-start-2 min-h-0 overflow-y-auto border-l border-rule2 bg-board"
+        style={{ gridColumn: 2 }}
+        aria-label="Pens and fills"
+      >
+        <RulePanel {...{ edit, look, list, at, known }} onSelect={setAt} />
+        <Library {...{ edit, look, list, at }} />
+      </aside>
+      <main className="relative grid min-h-0 min-w-0 grid-cols-2 bg-rule2" aria-label="Specimen" style={{ columnGap: 1 }}>
+        <div className="relative min-w-0" data-testid="specimen">
+          <SpecimenPane
+            {...{ model, specimen, marked }}
+            standard={project.standard}
+            look={looks[look]!}
+            paneRef={specimen.ref}
+            label={sight ? `Specimen ${sight.sight.number}, ${looks[look]}` : 'No drawing'}
+            onRule={(rule) => {
+              if (rule) setList(rule.list);
+              setAt(rule?.at ?? null);
+            }}
+          />
+          {!sight && <p className="absolute inset-0 m-auto h-5 w-60 text-graphite">No sight yet: make one on the Bench.</p>}
+        </div>
+        <div className="relative min-w-0" data-testid="specimen-beside">
+          <SpecimenPane
+            {...{ model, specimen }}
+            standard={project.standard}
+            marked={null}
+            look={looks[beside]!}
+            label={`Beside it, ${looks[beside]}`}
+          />
+        </div>
+      </main>
+      <section
+        aria-label="Rules of the look"
+        className="col-span-full grid min-h-0 grid-rows-[28px_minmax(0,1fr)] border-t border-ink bg-paper"
+      >
+        <div className="flex items-center gap-4 border-b border-rule2 px-3">
+          <h2 className="font-semibold">
+            {looks[look]} <small className="text-[12px] font-normal text-graphite">the first rule that fits decides</small>
+          </h2>
+          <Choice
+            label="Rules"
+            value={list}
+            options={(Object.keys(LIST_WORDS) as RuleList[]).map((key) => [key, LIST_WORDS[key]])}
+            onChange={(next) => {
+              setList(next);
+              setAt(null);
+            }}
+          />
+          <button type="button" className="word ml-auto" onClick={add}>
+            Add rule
+          </button>
+        </div>
+        <RulesTable {...{ edit, look, list }} selected={at} counts={specimen.counts} onSelect={setAt} />
+      </section>
+      <Toasts />
+    </div>
+  );
+}

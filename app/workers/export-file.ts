@@ -1,0 +1,122 @@
+import { zipSync } from 'fflate';
+import { landmarksOf } from '../../core/annotation/landmarks';
+import { draw } from '../../core/draw';
+import { namesOf } from '../../core/drafting/drawing-names';
+import { ON_FACES } from '../../core/drafting/faces-on-paper';
+import type { Graphic } from '../../core/drafting/graphic';
+import type { NamedSet } from '../../core/drafting/rule-subjects';
+import { SHIPPED } from '../../core/drafting/shipped-standard';
+import { inLook, type Standard } from '../../core/drafting/standard';
+import { wantsFaces } from '../../core/drafting/wants-faces';
+import { facesOf } from '../../core/faces-of';
+import type { Model } from '../../core/model/model';
+import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
+import { publish } from '../../core/publish';
+import { publishable, type Publishable } from '../../core/publishable';
+import type { Scene } from '../../core/scene/scene';
+import type { Sight } from '../../core/sights/sight';
+import { writeDxf } from '../../core/writers/dxf';
+import { fileName } from '../../core/writers/file-name';
+import { writeJson } from '../../core/writers/json';
+import { writeSvg, type ImageBehind } from '../../core/writers/svg';
+import { keptDrawing } from '../data/drawings';
+import type { DrawnSight } from '../data/drawn-sight';
+import { fingerprint } from '../data/fingerprint';
+import { loadModel } from '../data/models';
+import type { FileForms } from '../data/project';
+import { LETTERING_URLS } from './lettering';
+import { shownFinding } from './shown-finding';
+
+/** The fonts whose used signs a PDF takes along. */
+const lettering = (): Promise<Uint8Array[]> =>
+  Promise.all(LETTERING_URLS.map(async (url) => new Uint8Array(await (await fetch(url)).arrayBuffer())));
+
+/** What is exported, in which form. */
+export interface ExportJob extends FileForms {
+  readonly format: 'dxf' | 'svg' | 'pdf' | 'json';
+  /** `behind`: images that go along with an SVG. */
+  readonly sights: readonly {
+    /** Key under which its drawing may be kept. */
+    readonly row: string;
+    readonly sight: Sight;
+    readonly scale: number;
+    /** Name of the look that it is drawn in. */
+    readonly look?: string;
+    readonly behind?: readonly ImageBehind[];
+  }[];
+  readonly archive: string;
+  /** The project's own standard, null for the one that comes along, and the sets that its rules ask for. */
+  readonly standard: Standard | null;
+  readonly sets: readonly NamedSet[];
+}
+
+/** A file, and in a sentence each the sights on which nothing is to be seen. */
+export interface Exported {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  readonly empty: readonly string[];
+}
+
+/** A drawing with the faces that it shows. */
+function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable): Publishable {
+  const drawing = { ...own.drawing, seen: facesOf(model, scene, sight) };
+  return { ...own, drawing, names: namesOf(model, drawing) };
+}
+
+/** A drawing that was made before and is current. */
+async function currentDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
+  const [info, kept] = await Promise.all([loadModel(id), keptDrawing(row)]);
+  return info && kept && kept.print === fingerprint(info, sight) ? kept.drawn : null;
+}
+
+/** Writes drawings of a model as one file: as they are kept, where they are current, and else drawn anew. */
+export async function exportFile(
+  id: string,
+  model: Model,
+  scene: Scene,
+  job: ExportJob,
+  progress: (share: number) => void,
+): Promise<Exported> {
+  const files: Record<string, Uint8Array> = {};
+  const empty: string[] = [];
+  // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
+  const pages: Graphic[] = [];
+  const encoder = new TextEncoder();
+  const base = job.standard ?? SHIPPED;
+  for (const [i, { row, sight, scale, look, behind }] of job.sights.entries()) {
+    const kept = await currentDrawing(id, row, sight);
+    const drawing = kept ? { ...kept, landmarks: landmarksOf(model, sight) } : publishable(model, sight, draw(model, scene, sight));
+    if (isEmpty(drawing.drawing)) empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
+    const standard = inLook(base, look) ?? inLook(base)!;
+    const own = wantsFaces(standard, scale) ? withFaces(model, scene, sight, drawing) : drawing;
+    const graphic = publish(own, sight, {
+      standard,
+      scale,
+      isClosed: true,
+      sets: job.sets,
+      outlines: job.outlines,
+      onFaces: ON_FACES,
+    });
+    if (job.format === 'pdf') pages.push(graphic);
+    else {
+      const text =
+        job.format === 'dxf'
+          ? writeDxf(graphic, { block: job.block === true })
+          : job.format === 'svg'
+            ? writeSvg(graphic, behind)
+            : writeJson(graphic);
+      files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
+    }
+    progress((i + 1) / job.sights.length);
+  }
+  if (job.format === 'pdf') {
+    const [{ writePdf }, fonts] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
+    const [only, ...more] = pages;
+    const bytes = await writePdf(pages, { fonts, paper: job.paper, title: more.length ? job.archive : model.name });
+    return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes, empty };
+  }
+  const names = Object.keys(files);
+  if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]!, empty };
+  // a fixed date, so that the same drawings give the same archive
+  return { name: `${job.archive}.zip`, bytes: zipSync(files, { level: 6, mtime: new Date('2025-01-01T00:00:00Z') }), empty };
+}
