@@ -1,4 +1,7 @@
-/* npm test: everything that must hold, from whatever state the clone is in. Prints one closing line. */
+/*
+ * npm test: everything that must hold, from whatever state the clone is in, in a few minutes: of the end-to-end tests the main job, and
+ * what must not be lost. `npm test -- whole` runs all of them. Prints one closing line.
+ */
 import { spawn, spawnSync } from 'node:child_process';
 import { ensureBuild } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
@@ -9,6 +12,11 @@ ensurePackages();
 const chromium = ensureChromium();
 const samples = ensureSampleModels();
 ensureBuild();
+
+const asked = process.argv.slice(2);
+const isWhole = asked.includes('whole');
+/** What a change is most likely to break. */
+const MAIN = ['main-job', 'keyboard', 'tabs', 'trouble'].map((name) => `e2e/${name}.spec.ts`);
 
 const tool = (name, ...args) => [`node_modules/.bin/${name}`, args];
 const STEPS = [
@@ -21,10 +29,10 @@ const STEPS = [
   ['dead code', ...tool('knip')],
   ['first view', 'node', ['scripts/first-view-size.mjs']],
   ['unit tests', ...tool('vitest', 'run')],
-  ['end to end', ...tool('playwright', 'test')],
+  ['end to end', ...tool('playwright', 'test', ...(isWhole ? [] : MAIN))],
 ];
 
-const only = process.argv.slice(2);
+const only = asked.filter((word) => word !== 'whole');
 const isWanted = ([name]) => only.length === 0 || only.some((word) => name.includes(word));
 /** What looks at the sources alone is done side by side; what runs takes all there is, one after the other. */
 const BESIDE = new Set(['form', 'types', 'types of core, without DOM and Node', 'lint', 'import directions', 'dead code', 'first view']);
