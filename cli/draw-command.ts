@@ -2,8 +2,9 @@ import { mkdir } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import { SHIPPED } from '../core/drafting/shipped-standard';
 import { inLook, lookNames, type Standard } from '../core/drafting/standard';
+import type { LayerStates } from '../core/drafting/layer-states';
 import type { Sun } from '../core/surfaces/shadows';
-import { sunPosition } from '../core/surfaces/sun-position';
+import { sunIn } from '../core/surfaces/sun-text';
 import { Fault, type Note } from '../core/faults/fault';
 import { noteSentence, sentence } from '../core/faults/wording';
 import type { Model } from '../core/model/model';
@@ -53,6 +54,8 @@ interface Wish {
   readonly sight: Sight;
   readonly scale: number | undefined;
   readonly look?: string | undefined;
+  readonly sun?: Sun | undefined;
+  readonly layers?: LayerStates | undefined;
 }
 
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
@@ -95,6 +98,8 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
       scale: scale ?? wish.scale ?? 100,
       standard: values.look === undefined ? (inLook(base, wish.look) ?? chosen) : chosen,
       sets,
+      sun: how.sun ?? wish.sun ?? null,
+      layers: wish.layers,
       block: how.block || (isFolder && files?.block === true),
       outlines: how.outlines || (isFolder && files?.outlines === true),
       paper: how.paper ?? (isFolder ? files?.paper : undefined),
@@ -182,19 +187,9 @@ function looked(standard: Standard, look: string | undefined): Standard {
 
 /** @throws UsageFault */
 function sunOf(value: string): Sun {
-  const [first, second, moment, ...more] = value.split(',').map((part) => part.trim());
-  const figure = (part: string | undefined) => (part ? Number(part) : NaN);
-  const [a, b] = [figure(first), figure(second)];
-  const isPlace =
-    moment !== undefined && Math.abs(a) <= 90 && Math.abs(b) <= 180 && /^\d{4}-\d\d-\d\d/.test(moment) && !Number.isNaN(Date.parse(moment));
-  const { azimuth, height } = isPlace ? sunPosition({ latitude: a, longitude: b }, new Date(moment)) : { azimuth: a, height: b };
-  if (isPlace && height <= 0)
-    throw new UsageFault(`--sun is "${value}"; there the sun stands ${(-height).toFixed(1)}° below the horizon then`);
-  if (more.length || (moment !== undefined && !isPlace) || !(azimuth >= 0 && azimuth <= 360 && height > 0 && height <= 90))
-    throw new UsageFault(
-      `--sun is "${value}"; it takes degrees round from north and up from the horizon, such as 225,45, or a place and a moment, such as 51.5,-0.1,2026-06-21T14:00Z`,
-    );
-  return { azimuth, height };
+  const told = sunIn(value);
+  if ('why' in told) throw new UsageFault(`--sun is "${value}"; ${told.why}`);
+  return told.sun;
 }
 
 function numberAbove(value: string | undefined): number | undefined {

@@ -12,6 +12,7 @@ import { cutMisses } from '../core/proof/cut-misses';
 import { emptyReason, isEmpty } from '../core/proof/empty-reason';
 import { publish } from '../core/publish';
 import { publishable } from '../core/publishable';
+import { withStates, type LayerStates } from '../core/drafting/layer-states';
 import type { NamedSet } from '../core/drafting/rule-subjects';
 import type { Scene } from '../core/scene/scene';
 import type { Sight } from '../core/sights/sight';
@@ -31,6 +32,8 @@ export interface DrawHow {
   readonly standard: Standard;
   /** The named sets of a project, for rules that ask for one. */
   readonly sets?: readonly NamedSet[] | undefined;
+  /** Which layers are off or not plotted. */
+  readonly layers?: LayerStates | undefined;
   /** Where the sun stands, for shadows; null for none. */
   readonly sun: Sun | null;
   readonly levels: boolean;
@@ -75,7 +78,7 @@ export async function drawFile(
   const isFaced = how.sun !== null || wantsFaces(how.standard, how.scale);
   const faced = isFaced ? { ...raw, seen: facesOf(model, scene, sight, how.sun) } : raw;
   const drawing = how.times ? { ...faced, report: { ...faced.report, ms: { ...how.times, ...faced.report.ms } } } : faced;
-  const graphic = publish(publishable(model, sight, drawing), sight, {
+  const whole = publish(publishable(model, sight, drawing), sight, {
     standard: how.standard,
     sets: how.sets,
     onFaces: ON_FACES,
@@ -86,6 +89,7 @@ export async function drawFile(
     title: how.title,
     outlines: how.outlines,
   });
+  const graphic = withStates(whole, how.layers);
   const write = async (): Promise<string | Uint8Array> => {
     switch (how.format) {
       case 'pdf':

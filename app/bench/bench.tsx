@@ -174,6 +174,8 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         onChange={change}
         onScale={draft.setScale}
         onLook={many.look}
+        onKeep={many.keep}
+        paintKey={live.paintKey}
         onFlip={acts.flip}
         onCopy={acts.copy}
         onRemove={acts.remove}

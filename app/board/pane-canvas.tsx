@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { painter } from '../workers/painter';
+import type { LayerStates } from '../../core/drafting/layer-states';
 import type { Titled } from '../../core/drafting/graphic';
 import { useWatched } from '../ui/watched';
 import type { Marked, PaintView, ViewMatrix } from '../workers/paint';
@@ -18,6 +19,8 @@ interface Props {
   readonly look?: string | undefined;
   readonly stamp?: string | null | undefined;
   readonly marked?: Marked | null | undefined;
+  /** Which layers are off. */
+  readonly layers?: LayerStates | undefined;
   readonly label: string;
   /** How faint, 0 to 1; the Key stands back behind the Drawing. */
   readonly strength?: number;
@@ -26,7 +29,7 @@ interface Props {
 }
 
 /** What a picture hangs on. */
-type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash' | 'look' | 'stamp' | 'marked'> & {
+type Wanted = Pick<Props, 'paintKey' | 'matrix' | 'size' | 'scale' | 'sight' | 'wash' | 'look' | 'layers' | 'stamp' | 'marked'> & {
   readonly drafted: string;
 };
 const isSame = (a: Wanted, b: Wanted | null): boolean =>
@@ -38,6 +41,7 @@ const isSame = (a: Wanted, b: Wanted | null): boolean =>
   a.sight === b.sight &&
   a.wash === b.wash &&
   a.look === b.look &&
+  a.layers === b.layers &&
   a.stamp === b.stamp &&
   a.marked === b.marked &&
   a.drafted === b.drafted;
@@ -55,11 +59,25 @@ const BEYOND = 0.25;
  * A drawing on a canvas. While the view moves, the last picture is laid down anew where it belongs, which costs nothing; the
  * painter follows with an exact one, always the latest view only.
  */
-export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, stamp, marked, label, strength = 1, onFault }: Props) {
+export function PaneCanvas({
+  paintKey,
+  matrix,
+  size,
+  scale,
+  sight,
+  wash,
+  look,
+  layers,
+  stamp,
+  marked,
+  label,
+  strength = 1,
+  onFault,
+}: Props) {
   const { key: drafted } = useWatched(painter.drafted);
   const canvas = useRef<HTMLCanvasElement>(null);
   const painted = useRef<Painted | null>(null);
-  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, look, stamp, marked, drafted, onFault });
+  const latest = useRef({ paintKey, matrix, size, scale, sight, wash, look, layers, stamp, marked, drafted, onFault });
   const busy = useRef(false);
   /** What the last picture was asked for: what changes nothing in it is not painted anew. */
   const asPainted = useRef<Wanted | null>(null);
@@ -106,6 +124,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, s
         height: Math.round((want.size.height + 2 * padY) * ratio),
         wash: want.wash,
         ...(want.look && { look: want.look }),
+        ...(want.layers && { layers: want.layers }),
         ...(want.marked && { marked: want.marked }),
       };
       let bitmap: ImageBitmap | null;
@@ -133,7 +152,7 @@ export function PaneCanvas({ paintKey, matrix, size, scale, sight, wash, look, s
   };
 
   useLayoutEffect(() => {
-    latest.current = { paintKey, matrix, size, scale, sight, wash, look, stamp, marked, drafted, onFault };
+    latest.current = { paintKey, matrix, size, scale, sight, wash, look, layers, stamp, marked, drafted, onFault };
     if (!paintKey && painted.current) {
       painted.current.bitmap.close();
       painted.current = asPainted.current = null;

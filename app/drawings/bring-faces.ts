@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { SHIPPED } from '../../core/drafting/shipped-standard';
 import { inLook, type Standard } from '../../core/drafting/standard';
 import { wantsFaces } from '../../core/drafting/wants-faces';
+import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
 import { painter } from '../workers/painter';
 import { pool } from '../workers/pool';
@@ -14,6 +15,7 @@ export interface FacesWish {
   /** null for the one that comes along. */
   readonly standard: Standard | null;
   readonly look: string | undefined;
+  readonly sun: Sun | null;
   readonly scale: number;
 }
 
@@ -22,17 +24,17 @@ export interface FacesWish {
  * @param onBegun told when it takes its time
  */
 export async function bringFaces(
-  { paintKey, model, sight, standard, look, scale }: FacesWish,
+  { paintKey, model, sight, standard, look, sun, scale }: FacesWish,
   signal: AbortSignal,
   onBegun: () => void,
 ): Promise<boolean> {
   const base = standard ?? SHIPPED;
-  if (!wantsFaces(inLook(base, look) ?? inLook(base)!, scale) || signal.aborted) return false;
+  if ((!sun && !wantsFaces(inLook(base, look) ?? inLook(base)!, scale)) || signal.aborted) return false;
   onBegun();
   const { port1, port2 } = new MessageChannel();
   const coming = painter.ask((remote) => remote.takeFaces(paintKey, Comlink.transfer(port2, [port2])));
   coming.catch(() => undefined);
-  await pool.back.run((engine) => engine.faces(model, sight, Comlink.transfer(port1, [port1])), signal);
+  await pool.back.run((engine) => engine.faces(model, sight, sun, Comlink.transfer(port1, [port1])), signal);
   await coming;
   return true;
 }

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
 import type { Standard } from '../../core/drafting/standard';
 import type { ModelInfo } from '../data/database';
@@ -11,6 +12,8 @@ interface Setup {
   readonly sight: Sight | null;
   readonly standard: Standard | undefined;
   readonly look: string | undefined;
+  /** Where the sun stands, for shadows. */
+  readonly sun?: Sun | undefined;
   readonly scale: number;
 }
 
@@ -27,30 +30,31 @@ const NONE: Faces = { of: null, isComing: false, fault: null };
  * Sees to it that the painter has the faces that a drawing shows, where its look has patterns or tones on them: the engine looks at them
  * once for each drawing, and a change of look or scale asks for nothing that is there.
  */
-export function useFaces({ paintKey, model, sight, standard, look, scale }: Setup): Faces {
+export function useFaces({ paintKey, model, sight, standard, look, sun, scale }: Setup): Faces {
   const [faces, setFaces] = useState(NONE);
   const latest = useRef({ model, sight });
   useEffect(() => {
     latest.current = { model, sight };
   });
+  const stamp = paintKey && `${paintKey} ${sun ? `${sun.azimuth} ${sun.height}` : ''}`;
   const there = useRef<string | null>(null);
   useEffect(() => {
     const own = latest.current.sight;
     // of the standard that comes along the first look wants none
-    if (!paintKey || (!look && !standard) || !own || there.current === paintKey) return;
+    if (!paintKey || (!look && !standard && !sun) || !own || there.current === stamp) return;
     const run = new AbortController();
-    const wish = { paintKey, model: latest.current.model.id, sight: own, standard: standard ?? null, look, scale };
+    const wish = { paintKey, model: latest.current.model.id, sight: own, standard: standard ?? null, look, sun: sun ?? null, scale };
     void import('./bring-faces')
       .then(({ bringFaces }) => bringFaces(wish, run.signal, () => setFaces({ ...NONE, isComing: true })))
       .then((areThere) => {
         if (!areThere || run.signal.aborted) return;
-        there.current = paintKey;
-        setFaces({ ...NONE, of: paintKey });
+        there.current = stamp;
+        setFaces({ ...NONE, of: stamp });
       })
       .catch((error: unknown) => {
         if (!run.signal.aborted) setFaces(error instanceof Stopped ? NONE : { ...NONE, fault: (error as Error).message });
       });
     return () => run.abort();
-  }, [paintKey, standard, look, scale]);
+  }, [paintKey, standard, look, sun, stamp, scale]);
   return faces;
 }

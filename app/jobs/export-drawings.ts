@@ -22,11 +22,13 @@ export function exportDrawings(project: Project, sights: readonly ProjectSight[]
     const out = await Promise.all(
       sights
         .flatMap(({ id }) => now.sights[id] ?? [])
-        .map(async ({ id, sight, scale, look }) => ({
+        .map(async ({ id, sight, scale, look, sun, layers }) => ({
           row: drawingRow(now.id, id),
           sight: withSets(sight, now),
           scale,
           ...(look && { look }),
+          ...(sun && { sun }),
+          ...(layers && { layers }),
           ...(format === 'svg-behind' && { behind: await imagesBehind(now, id) }),
         })),
     );

@@ -16,6 +16,7 @@ import { prepare } from '../../core/scene/prepare';
 import type { Scene } from '../../core/scene/scene';
 import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { SightForm } from '../../core/sights/make/make-sights';
+import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
 import { database, type MeshRow, type ModelRow } from '../data/database';
 import { keepDrawing } from '../data/drawings';
@@ -213,11 +214,11 @@ const engine = {
     }),
 
   /** The faces that a sight shows, for the look that it is drawn in; they go to the painter by a port. */
-  faces: (id: string, sight: Sight, port: MessagePort): Promise<void> =>
+  faces: (id: string, sight: Sight, sun: Sun | null, port: MessagePort): Promise<void> =>
     plainly('this drawing', async () => {
       const { model, scene } = await open(id);
       const { facesOf } = await import('../../core/faces-of');
-      port.postMessage(facesOf(model, scene, sight));
+      port.postMessage(facesOf(model, scene, sight, sun));
       port.close();
     }),
 

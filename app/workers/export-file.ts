@@ -4,6 +4,8 @@ import { draw } from '../../core/draw';
 import { namesOf } from '../../core/drafting/drawing-names';
 import { ON_FACES } from '../../core/drafting/faces-on-paper';
 import type { Graphic } from '../../core/drafting/graphic';
+import { withStates } from '../../core/drafting/layer-states';
+import type { Filing } from '../../core/project-file/filing';
 import type { NamedSet } from '../../core/drafting/rule-subjects';
 import { SHIPPED } from '../../core/drafting/shipped-standard';
 import { inLook, type Standard } from '../../core/drafting/standard';
@@ -42,6 +44,8 @@ export interface ExportJob extends FileForms {
     readonly scale: number;
     /** Name of the look that it is drawn in. */
     readonly look?: string;
+    readonly sun?: Filing['sun'];
+    readonly layers?: Filing['layers'];
     readonly behind?: readonly ImageBehind[];
   }[];
   readonly archive: string;
@@ -58,8 +62,8 @@ export interface Exported {
 }
 
 /** A drawing with the faces that it shows. */
-function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable): Publishable {
-  const drawing = { ...own.drawing, seen: facesOf(model, scene, sight) };
+function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable, sun: Filing['sun']): Publishable {
+  const drawing = { ...own.drawing, seen: facesOf(model, scene, sight, sun) };
   return { ...own, drawing, names: namesOf(model, drawing) };
 }
 
@@ -83,13 +87,13 @@ export async function exportFile(
   const pages: Graphic[] = [];
   const encoder = new TextEncoder();
   const base = job.standard ?? SHIPPED;
-  for (const [i, { row, sight, scale, look, behind }] of job.sights.entries()) {
+  for (const [i, { row, sight, scale, look, sun, layers, behind }] of job.sights.entries()) {
     const kept = await currentDrawing(id, row, sight);
     const drawing = kept ? { ...kept, landmarks: landmarksOf(model, sight) } : publishable(model, sight, draw(model, scene, sight));
     if (isEmpty(drawing.drawing)) empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
     const standard = inLook(base, look) ?? inLook(base)!;
-    const own = wantsFaces(standard, scale) ? withFaces(model, scene, sight, drawing) : drawing;
-    const graphic = publish(own, sight, {
+    const own = sun || wantsFaces(standard, scale) ? withFaces(model, scene, sight, drawing, sun) : drawing;
+    const whole = publish(own, sight, {
       standard,
       scale,
       isClosed: true,
@@ -97,6 +101,7 @@ export async function exportFile(
       outlines: job.outlines,
       onFaces: ON_FACES,
     });
+    const graphic = withStates(whole, layers);
     if (job.format === 'pdf') pages.push(graphic);
     else {
       const text =

@@ -4,6 +4,7 @@ import { ringBounds } from '../../core/geometry/rings';
 import { arcPoint, circleArc, type Arc } from '../../core/geometry/arcs/arc';
 import { arcAt } from '../../core/linework/drawing';
 import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
+import type { LayerStates } from '../../core/drafting/layer-states';
 import { LETTERING } from '../../core/drafting/lettering';
 import { TONE_HAIR, type Graphic } from '../../core/drafting/graphic';
 
@@ -22,6 +23,7 @@ export interface PaintView {
   readonly wash: string | null;
   /** Name of the look; absent for the first. */
   readonly look?: string;
+  readonly layers?: LayerStates;
   /** A rule whose catch is shown. */
   readonly marked?: Marked;
 }

@@ -137,7 +137,8 @@ const painter = {
   async paint(key: string, sight: Titled | null, view: PaintView): Promise<ImageBitmap | null> {
     const own = kept.get(key);
     if (!own || view.width < 1 || view.height < 1) return null;
-    const graphic = graphicOf(own, sight, view.scale, await standardIn(view.look));
+    const whole = graphicOf(own, sight, view.scale, await standardIn(view.look));
+    const graphic = view.layers ? (await import('../../core/drafting/layer-states')).shownIn(whole, view.layers) : whole;
     if (graphic.texts.length) await lettering();
     const canvas = new OffscreenCanvas(view.width, view.height);
     paint(canvas.getContext('2d')!, graphic, view);
@@ -185,6 +186,9 @@ const painter = {
     drafting = next;
     inLooks.clear();
   },
+  /** The layers that a drawing has as it was painted last, by name. */
+  layers: (key: string): readonly string[] =>
+    (kept.get(key)?.graphics[0]?.graphic.layers ?? []).map(({ name }) => name).sort((a, b) => (a < b ? -1 : 1)),
   /** How many lines and cut faces of a drawing each rule catches in a look. */
   async counts(key: string, { sight, scale, look }: StyledHow): Promise<RuleCounts | null> {
     const own = kept.get(key);

@@ -4,6 +4,7 @@ import type { Sight } from '../sights/sight';
 import type { DrawingNames } from './drawing-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import type { Face } from '../geometry/rings';
+import type { LayerState } from './layer-states';
 import type { PenColour } from './standard';
 
 /** What a line is drawn with. */
@@ -19,6 +20,8 @@ export interface Pen {
 /** A named sheet of the drawing. It never decides a pen; its own is for what a drafter adds to it later. */
 export interface Layer {
   readonly name: string;
+  /** Absent for one that is on. */
+  readonly state?: LayerState;
   /** Index into pens: that of the first rule of the Standard which puts anything on it. */
   readonly pen: number;
 }

@@ -75,8 +75,11 @@ export function tables(
     for (const layer of layers) {
       record(tags, 'LAYER', '2', 'AcDbLayerTableRecord', layer.name);
       const pen = pens[layer.pen]!;
-      colourTags(tags, pen.colour, isModern);
-      tags.text(6, typeName(pen)).int(290, 1).int(370, snapWeight(pen.weight));
+      colourTags(tags, pen.colour, isModern, layer.state === 'off');
+      tags
+        .text(6, typeName(pen))
+        .int(290, layer.state === 'not plotted' ? 0 : 1)
+        .int(370, snapWeight(pen.weight));
     }
   });
   table(tags, 'STYLE', '3', 2, () => {

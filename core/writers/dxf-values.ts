@@ -21,10 +21,12 @@ export const DXF_VERSIONS = {
 } as const;
 export type DxfVersion = keyof typeof DXF_VERSIONS;
 
-export function colourTags(tags: DxfTags, colour: PenColour, hasTrueColour: boolean): void {
-  if (typeof colour === 'number') tags.int(62, colour);
-  else if (!hasTrueColour) tags.int(62, nearestIndex(colour));
-  else tags.int(62, 7).int(420, parseInt(colour.slice(1), 16));
+export function colourTags(tags: DxfTags, colour: PenColour, hasTrueColour: boolean, isOff = false): void {
+  // a layer that is off has a negative index (DXF Reference, LAYER, group 62)
+  const side = isOff ? -1 : 1;
+  if (typeof colour === 'number') tags.int(62, side * colour);
+  else if (!hasTrueColour) tags.int(62, side * nearestIndex(colour));
+  else tags.int(62, side * 7).int(420, parseInt(colour.slice(1), 16));
 }
 
 export const typeName = (pen: Pen): string => (pen.dashes.length ? layerName(pen.lineType).toUpperCase() : 'Continuous');

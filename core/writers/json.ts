@@ -86,7 +86,7 @@ export function writeJson(graphic: Graphic, { flat = false }: JsonOptions = {}):
     scale: graphic.scale,
     title: titleWords(graphic.sight),
     pens: pens.map(({ weight, lineType, dashes, colour }) => ({ weight, lineType, dashes, colour })),
-    layers: layers.map(({ name, pen }) => ({ name, pen })),
+    layers: layers.map(({ name, pen, state }) => ({ name, pen, ...(state && { state }) })),
     lines: [...lines, ...marks],
     regions,
     texts,

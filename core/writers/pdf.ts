@@ -5,6 +5,7 @@ import { oneLine } from '../drafting/safe-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import { LETTERING } from '../drafting/lettering';
 import { TONE_HAIR, facesOfFill, roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
+import { plotted } from '../drafting/layer-states';
 import { paperColour } from '../drafting/style-drawing';
 import { circleArc } from '../geometry/arcs/arc';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
@@ -36,7 +37,8 @@ export interface PdfOptions {
  * optional content, patterns as lines clipped to their region, text that can be searched. The same drawings give the same bytes.
  * @throws Fault paper-too-small
  */
-export async function writePdf(graphics: readonly Graphic[], { fonts: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
+export async function writePdf(whole: readonly Graphic[], { fonts: bytes, paper, title }: PdfOptions): Promise<Uint8Array> {
+  const graphics = whole.map(plotted);
   const document = await PDFDocument.create({ updateMetadata: false });
   document.registerFontkit(fontkit);
   const fonts = await embedded(document, bytes, graphics.flatMap(({ texts }) => texts)); // prettier-ignore

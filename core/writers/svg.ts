@@ -10,6 +10,7 @@ import {
   type Pen,
   type RegionFill,
 } from '../drafting/graphic';
+import { plotted } from '../drafting/layer-states';
 import { paperColour } from '../drafting/style-drawing';
 import type { PatternLine } from '../geometry/pattern-line';
 import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
@@ -40,7 +41,8 @@ const clean = (text: string): string => escape(oneLine(text));
  * The drawing as an SVG page at its scale: width and height in millimetres, one user unit = 1 mm, a group for each
  * layer and pen, stroke widths as plain numbers, text as text. Fills lie below the lines.
  */
-export function writeSvg(graphic: Graphic, behind: readonly ImageBehind[] = []): string {
+export function writeSvg(whole: Graphic, behind: readonly ImageBehind[] = []): string {
+  const graphic = plotted(whole);
   const { drawing, scale, layers, pens, sight, strokes } = graphic;
   const k = 1000 / scale;
   const [u0, v0, u1, v1] = graphic.box;

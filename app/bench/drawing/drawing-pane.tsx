@@ -112,6 +112,7 @@ export function DrawingPane(props: Props) {
     paintKey: live.isCurrent ? live.paintKey : null,
     standard: project.standard,
     look: entry?.look,
+    sun: entry?.sun,
     scale: entry?.scale ?? 100,
   });
   const ask = useHit(model, store);
@@ -169,6 +170,7 @@ export function DrawingPane(props: Props) {
           onFault={setUnpainted}
           wash={entry?.look ? null : wash}
           look={entry?.look}
+          layers={entry?.layers}
           stamp={faces.of}
           label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
         />

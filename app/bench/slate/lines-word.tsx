@@ -1,4 +1,8 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { LAYER_STATES, type LayerState } from '../../../core/drafting/layer-states';
+import { sunIn } from '../../../core/surfaces/sun-text';
+import { Pick as Choose } from '../../ui/pick';
+import { painter } from '../../workers/painter';
 import { Popover } from 'radix-ui';
 import type { Sight } from '../../../core/sights/sight';
 import { FigureField } from '../../figures/figure-field';
@@ -10,10 +14,16 @@ import type { SlateProps } from './slate-props';
 type Switch = 'hidden' | 'profile' | 'layersMeet';
 
 /** Which lines come of what is shown: a word that opens the choices, with how many of them are made. */
-export default function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' | 'onChange'>) {
+export default function LinesWord({
+  entry,
+  sight,
+  paintKey,
+  onChange,
+  onKeep,
+}: Pick<SlateProps, 'entry' | 'sight' | 'paintKey' | 'onChange' | 'onKeep'>) {
   const { far = null, hidden, profile, layersMeet } = sight;
   const cuts = sight.frame ? sight.frame.cut : sight.kind === 'section' || sight.kind === 'plan' || sight.kind === 'ceiling plan';
-  const made = [hidden, profile, layersMeet, far !== null, sight.jumps?.length].filter(Boolean).length;
+  const made = [hidden, profile, layersMeet, far !== null, sight.jumps?.length, entry.sun, entry.layers].filter(Boolean).length;
   const toggle = (key: Switch, words: string, title: string) => (
     <label className="flex items-baseline gap-1.5">
       <input
@@ -30,7 +40,7 @@ export default function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' 
   );
   return (
     <Popover.Root>
-      <Popover.Trigger className="word" title="Hidden lines, what is far, the profile alone">
+      <Popover.Trigger className="word" title="Hidden lines, what is far, the profile alone, the sun, layers">
         Lines{made > 0 && ` (${made})`}
       </Popover.Trigger>
       <Popover.Portal>
@@ -58,9 +68,90 @@ export default function LinesWord({ sight, onChange }: Pick<SlateProps, 'sight' 
             <small className="block text-[12px] text-graphite">behind the plane, in the lines for what is far</small>
           </span>
           <JumpsField {...{ sight, onChange }} />
+          <SunField {...{ entry, onKeep }} />
+          <LayersList {...{ entry, paintKey, onKeep }} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+type Filed = Pick<SlateProps, 'entry' | 'onKeep'>;
+
+/** Where the sun stands: shadows come onto the faces that are seen, in any look. */
+function SunField({ entry, onKeep }: Filed) {
+  const { id, sun, sight } = entry;
+  const kept = sun ? `${Number(sun.azimuth.toFixed(2))}, ${Number(sun.height.toFixed(2))}` : '';
+  const [text, setText] = useState<string | null>(null);
+  const [why, setWhy] = useState<string | null>(null);
+  const take = () => {
+    if (text === null) return;
+    const told = text.trim() ? sunIn(text) : null;
+    if (told && 'why' in told) return setWhy(told.why);
+    setText(null);
+    setWhy(null);
+    onKeep(told ? `Sun of ${sight.number}` : `No sun on ${sight.number}`, [{ id, filing: { sun: told?.sun ?? null } }]);
+  };
+  return (
+    <label className="border-t border-rule pt-2 pl-[19px]">
+      <span className="flex items-baseline gap-1">
+        <span className="text-graphite">Sun</span>
+        <input
+          className="field w-[210px]"
+          value={text ?? kept}
+          placeholder="none"
+          aria-invalid={why !== null}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={take}
+          onKeyDown={(e) => e.key === 'Enter' && take()}
+        />
+      </span>
+      <small className={`block text-[12px] ${why ? 'text-ochre-text' : 'text-graphite'}`}>
+        {why ?? 'shadows: degrees from north and up (225, 40), or latitude, longitude, moment'}
+      </small>
+    </label>
+  );
+}
+
+/** The layers of the drawing: each is on, off, or shown and not plotted. */
+function LayersList({ entry, paintKey, onKeep }: Filed & Pick<SlateProps, 'paintKey'>) {
+  const { id, layers = {}, sight } = entry;
+  const [names, setNames] = useState<readonly string[]>([]);
+  const [opened, setOpened] = useState(0);
+  useEffect(() => {
+    if (!paintKey) return;
+    let isStale = false;
+    void painter
+      .ask((own) => own.layers(paintKey))
+      .then((found) => !isStale && setNames(found))
+      .catch(() => undefined);
+    return () => {
+      isStale = true;
+    };
+    // another look has others: they are asked for whenever the list is opened
+  }, [paintKey, opened]);
+  const all = [...new Set([...names, ...Object.keys(layers)])].sort();
+  const set = (name: string, state: 'on' | LayerState) => {
+    const { [name]: _, ...rest } = layers;
+    const next = state === 'on' ? rest : { ...rest, [name]: state };
+    onKeep(`Layer ${name} ${state}, ${sight.number}`, [{ id, filing: { layers: Object.keys(next).length ? next : null } }]);
+  };
+  return (
+    <details className="border-t border-rule pt-2 pl-[19px]" onToggle={() => setOpened((n) => n + 1)}>
+      <summary className="cursor-pointer text-graphite">Layers of this drawing, {all.length}</summary>
+      <div className="mt-1 grid max-h-48 gap-[3px] overflow-y-auto">
+        {all.map((name) => (
+          <Choose
+            key={name}
+            label={name}
+            labelWidth={170}
+            value={layers[name] ?? 'on'}
+            options={(['on', ...LAYER_STATES] as const).map((state) => [state, state])}
+            onChange={(state) => set(name, state)}
+          />
+        ))}
+      </div>
+    </details>
   );
 }
 

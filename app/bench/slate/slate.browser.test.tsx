@@ -13,7 +13,7 @@ vi.mock('../../project/use-project', () => ({
 const section: Sight = { kind: 'section', number: 'S-01', name: 'Through', path: [[-1, 2], [7, 2]], look: 'left', depth: null }; // prettier-ignore
 const plan: Sight = { kind: 'plan', number: 'P-01', name: 'Ground', storey: 'Ground', height: 1.2, depth: null };
 const onChange = vi.fn<(sight: Sight, label: string) => void>();
-const [onScale, onLook, onFlip, onCopy, onRemove, onSide] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
+const [onScale, onLook, onFlip, onCopy, onRemove, onSide, onKeep] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
 const slate = (sight: Sight, scale = 50) =>
@@ -23,7 +23,8 @@ const slate = (sight: Sight, scale = 50) =>
       entry={{ id: 'x', scale, sight }}
       sight={sight}
       firstField={null}
-      {...{ onChange, onScale, onLook, onFlip, onCopy, onRemove, onSide }}
+      paintKey={null}
+      {...{ onChange, onScale, onLook, onFlip, onCopy, onRemove, onSide, onKeep }}
     />,
   );
 type Screen = Awaited<ReturnType<typeof slate>>;
@@ -228,4 +229,24 @@ it('says which lines are drawn: hidden ones, what is far, the profile alone', as
   await userEvent.keyboard('{Enter}');
   await expect.element(screen.getByText(/^up to eight lengths/)).toBeVisible();
   expect(onChange).toHaveBeenCalledTimes(calls);
+});
+
+it('takes a sun by degrees or by place and moment, and says why of what is none', async () => {
+  const screen = await slate(section);
+  await screen.getByRole('button', { name: 'Lines' }).click();
+  const sun = screen.getByRole('textbox', { name: /^Sun/ });
+  const type = async (text: string) => {
+    await sun.fill(text);
+    await userEvent.keyboard('{Enter}');
+  };
+  await type('225, 95');
+  await expect.element(screen.getByText(/degrees round from north/)).toBeVisible();
+  expect(onKeep).not.toHaveBeenCalled();
+  await type('225, 40');
+  expect(onKeep).toHaveBeenLastCalledWith('Sun of S-01', [{ id: 'x', filing: { sun: { azimuth: 225, height: 40 } } }]);
+  await type('51.5, -0.1, 2026-06-21T12:00Z');
+  const [, [change]] = onKeep.mock.lastCall as [string, [{ filing: { sun: { azimuth: number; height: number } } }]];
+  // at midsummer noon the sun stands 90 - 51.5 + 23.4 degrees high in the south
+  expect(change.filing.sun.height).toBeCloseTo(61.9, 0);
+  expect(Math.abs(change.filing.sun.azimuth - 180)).toBeLessThan(3);
 });
