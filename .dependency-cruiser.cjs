@@ -11,6 +11,7 @@ const rooms = [
   'linework',
   'surfaces',
   'drafting',
+  'touch-ups',
   'annotation',
   'writers',
 ];

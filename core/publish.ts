@@ -2,6 +2,7 @@ import { annotate } from './annotation/annotate';
 import { closeOutlines } from './drafting/close-outlines';
 import type { Graphic, Titled } from './drafting/graphic';
 import type { Standard } from './drafting/standard';
+import type { Hand } from './drafting/hand';
 import type { OnFaces } from './drafting/on-faces';
 import type { NamedSet } from './drafting/rule-subjects';
 import { style } from './drafting/style-drawing';
@@ -20,6 +21,8 @@ export interface PublishOptions {
   readonly outlines?: boolean | undefined;
   /** What lays patterns, tones and shadows on the faces that the drawing has. */
   readonly onFaces?: OnFaces | undefined;
+  /** What was done to the drawing by hand; it is on the lines already. */
+  readonly hand?: Hand | undefined;
   /** The named sets that rules may ask for. */
   readonly sets?: readonly NamedSet[] | undefined;
 }
@@ -41,8 +44,9 @@ export function publish(
     outlines = false,
     onFaces,
     sets,
+    hand,
   }: PublishOptions,
 ): Graphic {
-  const styled = style(drawing, names, sight, standard, scale, { onFaces, sets });
+  const styled = style(drawing, names, sight, standard, scale, { onFaces, sets, hand });
   return annotate(isClosed ? closeOutlines(styled) : styled, landmarks, standard, { levels, grid, title, outlines });
 }

@@ -60,13 +60,14 @@ export function annotate(
   }
   const outline = outlines ? table.of(ruleOf('region outline')) : null;
   const strokes = marks.strokes();
+  const texts = [...graphic.texts, ...marks.texts];
   return {
     ...graphic,
     pens: table.pens,
     layers: table.layers,
     regionOutline: outline && { pen: outline[0], layer: outline[1] },
     strokes,
-    texts: marks.texts,
-    box: boxOf(box, strokes, marks.texts, marks.mm),
+    texts,
+    box: boxOf(box, strokes, texts, marks.mm),
   };
 }

@@ -1,4 +1,5 @@
 import type { Layer, Pen } from './graphic';
+import { HAND_LAYER, type HandPen } from './hand';
 import { filledIn, layerName } from './safe-names';
 import type { FillRule, LineRule, MarkRule, PenColour, Standard } from './standard';
 
@@ -42,6 +43,21 @@ export class PenTable {
     let layer = this.layerAt.get(name.toLowerCase());
     if (layer === undefined) this.layerAt.set(name.toLowerCase(), (layer = this.layers.push({ name, pen }) - 1));
     return [pen, layer];
+  }
+
+  /** Pen and layer of a line that was drawn or redrawn by hand: where it has a pen of its own it lies on a layer of its own. */
+  byHand(rule: LineRule, hand: HandPen, ruled: readonly [pen: number, layer: number] | null): readonly [pen: number, layer: number] {
+    const isOwn = hand.weight !== undefined || hand.type !== undefined || hand.colour !== undefined;
+    if (!isOwn && hand.layer === undefined && ruled) return ruled;
+    const { role: _role, layer = HAND_LAYER, ...pen } = hand;
+    const at = this.tint(layer, pen.colour ?? rule.colour, { class: '', material: '' })[1];
+    return [this.pen({ ...rule, ...pen }), at];
+  }
+
+  /** Those of a fill laid by hand. */
+  handFill(layer: string, weight: number, colour: PenColour): readonly [pen: number, layer: number] {
+    const at = this.tint(layer, colour, { class: '', material: '' })[1];
+    return [this.known({ weight, lineType: 'continuous', dashes: [], colour }), at];
   }
 
   private pen(rule: Rule): number {

@@ -3,6 +3,7 @@ import type { PatternLine } from '../geometry/pattern-line';
 import { faceArea, ringArea, ringBounds, type Face } from '../geometry/rings';
 import { atan2, cos, sin } from '../geometry/trigonometry';
 import type { FillPiece, RegionFill } from './graphic';
+import { HAND_LAYER, type HandFill } from './hand';
 import type { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
@@ -34,15 +35,18 @@ export function regionFills(
   table: PenTable,
   standard: Standard,
   scale: number,
+  byHand: readonly (HandFill | null)[] = [],
 ): { fills: (RegionFill | null)[]; rules: Int16Array } {
-  const found = regions.map((region): Filled | null => {
-    if (region.use === 'air') return null;
+  const found = regions.map((region, r): Filled | null => {
+    if (region.use === 'air' || byHand[r]) return null;
     const subject = subjects.withMaterial(region.elements[0], region.material);
     const at = standard.fills.findIndex((own) => (own.use === undefined || own.use === region.use) && fits(own, subject));
     return { region, rule: standard.fills[at]!, at, subject };
   });
   const told = standard.tellApart ? variants(found.flatMap((own) => (own && isHatched(own.rule) ? [touching(own)] : []))) : null;
-  const fills = found.map((own) => {
+  const fills = found.map((own, r): RegionFill | null => {
+    const hand = byHand[r];
+    if (hand) return handFill(hand, table, standard);
     if (!own || own.rule.pattern === 'none') return null;
     const [pen, layer] = table.of(own.rule, own.subject);
     const variant = (isHatched(own.rule) && told?.get(touching(own).kind)) || 0;
@@ -54,6 +58,12 @@ export function regionFills(
     };
   });
   return { fills, rules: Int16Array.from(found, (own) => own?.at ?? -1) };
+}
+
+function handFill({ layer = HAND_LAYER, pattern, weight = 0.13, colour }: HandFill, table: PenTable, { patterns }: Standard): RegionFill {
+  const lines = Object.hasOwn(patterns, pattern) ? patterns[pattern]! : null;
+  const [pen, at] = table.handFill(layer, weight, colour);
+  return { layer: at, pen, pattern: lines ? pattern : 'solid', lines, wash: false, isOwn: true };
 }
 
 const isHatched = ({ pattern }: FillRule): boolean => pattern !== 'none' && pattern !== 'solid' && pattern !== 'wave';

@@ -3,13 +3,21 @@ import { LinesBuilder } from '../linework/lines-builder';
 import { ROLES } from '../sights/role';
 import { indexColour } from './colour-table';
 import type { DrawingNames } from './drawing-names';
-import { NO_STROKES, type Graphic, type Titled } from './graphic';
+import { NO_STROKES, type Graphic, type Text, type Titled } from './graphic';
+import { HAND_LAYER, type Hand } from './hand';
 import { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import { regionFills } from './region-fills';
 import { RuleSubjects, type NamedSet } from './rule-subjects';
 import type { OnFaces } from './on-faces';
 import type { PenColour, Standard } from './standard';
+
+export interface StyleOptions {
+  readonly onFaces?: OnFaces | undefined;
+  readonly sets?: readonly NamedSet[] | undefined;
+  /** What was done to the drawing by hand. */
+  readonly hand?: Hand | undefined;
+}
 
 /**
  * Applies a standard, in one of its looks, to a drawing: the first fitting rule gives each line its pen and layer and each region its
@@ -24,7 +32,7 @@ export function style(
   sight: Titled,
   standard: Standard,
   scale: number,
-  { onFaces, sets }: { readonly onFaces?: OnFaces | undefined; readonly sets?: readonly NamedSet[] | undefined } = {},
+  { onFaces, sets, hand }: StyleOptions = {},
 ): Graphic {
   const table = new PenTable(standard);
   const subjects = new RuleSubjects(names, sight.kind, standard, sets);
@@ -34,8 +42,13 @@ export function style(
     subjects,
     table,
     standard,
+    hand,
   );
-  const { fills, rules } = regionFills(drawing.regions, subjects, table, standard, scale);
+  const { fills, rules } = regionFills(drawing.regions, subjects, table, standard, scale, hand?.fills);
+  const texts = (hand?.texts ?? []).map(({ layer, ...text }): Text => {
+    const [pen, at] = table.tint(layer ?? HAND_LAYER, 7, { class: '', material: '' });
+    return { ...text, anchor: 'start', turn: 0, pen, layer: at };
+  });
   return {
     version: 1,
     scale,
@@ -51,7 +64,7 @@ export function style(
     rounds: [],
     regionOutline: null,
     strokes: NO_STROKES,
-    texts: [],
+    texts,
     box: drawingBounds(drawing),
   };
 }
@@ -69,7 +82,7 @@ function counted(rules: ArrayLike<number>, count: number): Uint32Array {
 }
 
 /** Pen and layer of each line, without the lines that are not drawn. */
-function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, standard: Standard): Penned {
+function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, standard: Standard, hand?: Hand): Penned {
   const steps = distanceSteps(standard);
   // lines of one role, step and kind of element all find the same rule
   const memory = new Map<number, { readonly rule: number; readonly style: readonly [pen: number, layer: number] | null }>();
@@ -94,10 +107,12 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
       const rule = standard.lines[at]!;
       memory.set(key, (found = { rule: at, style: rule.drawn === false ? null : table.of(rule, subjects.all[subject]) }));
     }
-    if (!found.style) left.push(l);
+    const byHand = hand?.pens[hand.linePen[l] ?? -1];
+    const style = byHand ? table.byHand(standard.lines[found.rule]!, byHand, found.style) : found.style;
+    if (!style) left.push(l);
     lineRule[l] = found.rule;
-    linePen[l] = found.style?.[0] ?? 0;
-    lineLayer[l] = found.style?.[1] ?? 0;
+    linePen[l] = style?.[0] ?? 0;
+    lineLayer[l] = style?.[1] ?? 0;
   }
   const all = { drawing, linePen, lineLayer, lineRule, caught: counted(lineRule, standard.lines.length) };
   return left.length ? without(all, left) : all;
