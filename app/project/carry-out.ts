@@ -51,6 +51,14 @@ const EDITS: { readonly [K in EditIntent]: Edit<K> } = {
   },
   'change sight': (draft, change) => changeSights(draft, [change]),
   'change sights': (draft, { changes }) => changeSights(draft, changes),
+  'touch up': (draft, { id, add = [], remove = [] }) => {
+    const own = draft.sights[id];
+    if (!own) throw new Refused('That sight was taken away meanwhile.');
+    const left = (own.touchUps ?? []).filter((t) => !remove.includes(t.id));
+    const next = [...left, ...(add as never[])];
+    if (next.length) own.touchUps = next;
+    else delete own.touchUps;
+  },
   'remove sights': (draft, { ids }) => {
     for (const id of ids) delete draft.sights[id];
   },

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP } from '../../core/model/correction-schemas';
 import { FILING } from '../../core/project-file/filing';
+import { checkTouchUps, TOUCH_UP } from '../../core/touch-ups/touch-up';
 import { checkBackground } from '../data/background-schema';
 import { checked } from '../data/checked';
 import { asFile, takenIn } from '../data/standards';
@@ -22,7 +23,15 @@ const patch = Joi.object({ set: Joi.object().required(), cleared: Joi.array().it
 const scale = Joi.number().min(0.01).max(1e6);
 /** null takes a field away. */
 const filing = Object.fromEntries(Object.entries(FILING).map(([name, schema]) => [name, schema.allow(null)]));
-const entries = Joi.array().items(Joi.object({ id: key.required(), sight: Joi.object().required(), scale: scale.required(), ...FILING }));
+const entries = Joi.array().items(
+  Joi.object({
+    id: key.required(),
+    sight: Joi.object().required(),
+    scale: scale.required(),
+    touchUps: Joi.array().items(TOUCH_UP),
+    ...FILING,
+  }),
+);
 
 /** Sights, backgrounds and files have checks of their own, which name the field. */
 const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
@@ -42,6 +51,7 @@ const FIELDS: Readonly<Record<Intent, Joi.SchemaMap>> = {
       .required(),
     goesOn: Joi.boolean(),
   },
+  'touch up': { id: key.required(), add: Joi.array().items(Joi.object()).min(1), remove: Joi.array().items(key).min(1) },
   'remove sights': { ids: Joi.array().items(key).required() },
   background: { id: key.required(), background: Joi.object().allow(null).required() },
   files: { files: Joi.object().required() },
@@ -103,6 +113,7 @@ export function checkCommand(command: Command): void {
   checked(SCHEMAS[command.intent as Intent] ?? HISTORY, command, command.intent);
   if (command.intent === 'background' && command.background) checkBackground(command.background);
   if (command.intent === 'merge') command.backgrounds?.forEach(checkBackground);
+  if (command.intent === 'touch up' && command.add) checkTouchUps(command.add);
   if (command.intent === 'files') checkForms(command.files);
   if (command.intent === 'standard' && command.standard) takenIn(asFile(command.standard), command.standard.name || 'standard');
 }

@@ -1,5 +1,6 @@
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
 import type { Standard } from '../../core/drafting/standard';
+import type { TouchUp } from '../../core/touch-ups/touch-up';
 import type { Filing } from '../../core/project-file/filing';
 import type { DrawnOutline, PlanChanges } from '../../core/model/plan';
 import type { Background } from '../data/background';
@@ -45,6 +46,8 @@ interface Fields {
   'change sight': { readonly id: string; readonly patch?: SightPatch; readonly scale?: number; readonly goesOn?: boolean };
   /** Several at once: one step. */
   'change sights': { readonly changes: readonly SightChange[]; readonly goesOn?: boolean };
+  /** Hand work on the drawing of a sight: put on in this order, after what it has; or taken away. */
+  'touch up': { readonly id: string; readonly add?: readonly TouchUp[]; readonly remove?: readonly string[] };
   'remove sights': { readonly ids: readonly string[] };
   background: { readonly id: string; readonly background: Background | null };
   files: { readonly files: FileForms };

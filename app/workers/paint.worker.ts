@@ -14,6 +14,10 @@ import { unfilledIn } from '../../core/proof/unfilled';
 import type { Drafting } from '../data/drafting';
 import { lineIndex, type LineIndex } from './line-index';
 import { markCaught } from './mark-caught';
+import type { Lost, touchUp } from '../../core/touch-ups/apply';
+import type { Profile } from '../../core/touch-ups/profile-at';
+import type { TouchUp } from '../../core/touch-ups/touch-up';
+import type { MeantLine } from './line-meant';
 import { paint, type PaintView } from './paint';
 import { LETTERING_URLS } from './lettering';
 import { headOf, type DrawnHead, type DrawnSight, type ShownFinding } from '../data/drawn-sight';
@@ -36,6 +40,8 @@ interface Styled {
   readonly said: string;
   readonly standard: Standard;
   readonly sets: Drafting['sets'];
+  /** Hand work that found no place. */
+  readonly lost: readonly Lost[];
   readonly graphic: Graphic;
 }
 /** Two looks stand side by side. */
@@ -56,9 +62,14 @@ export interface RuleAt {
   readonly at: number;
 }
 
+/** What of a sight comes onto its drawing late. */
+export interface Late extends Titled {
+  readonly touchUps?: readonly TouchUp[] | undefined;
+}
+
 /** How a drawing is styled. */
 export interface StyledHow {
-  readonly sight: Titled | null;
+  readonly sight: Late | null;
   readonly scale: number;
   readonly look: string | undefined;
 }
@@ -134,9 +145,10 @@ const painter = {
     kept.delete(key);
   },
   /** @param sight what is put on the drawing late; null for its lines alone */
-  async paint(key: string, sight: Titled | null, view: PaintView): Promise<ImageBitmap | null> {
+  async paint(key: string, sight: Late | null, view: PaintView): Promise<ImageBitmap | null> {
     const own = kept.get(key);
     if (!own || view.width < 1 || view.height < 1) return null;
+    await handReady(sight);
     const whole = graphicOf(own, sight, view.scale, await standardIn(view.look));
     const graphic = view.layers ? (await import('../../core/drafting/layer-states')).shownIn(whole, view.layers) : whole;
     if (graphic.texts.length) await lettering();
@@ -147,9 +159,10 @@ const painter = {
     return Comlink.transfer(bitmap, [bitmap]);
   },
   /** The room of a drawing with what is put on it: left as the drawing itself, for levels stand in the margin of the pane. */
-  async room(key: string, sight: Titled, scale: number): Promise<readonly [u0: number, v0: number, u1: number, v1: number] | null> {
+  async room(key: string, sight: Late, scale: number): Promise<readonly [u0: number, v0: number, u1: number, v1: number] | null> {
     const own = kept.get(key);
     if (!own) return null;
+    await handReady(sight);
     const [, v0, u1, v1] = graphicOf(own, sight, scale, await standardIn()).box;
     return [drawingBounds(own.drawn.drawing)[0], v0, u1, v1];
   },
@@ -181,6 +194,23 @@ const painter = {
     const at = caught.region[r] ?? -1;
     return { element: cut, layer: fill ? layers[fill.layer]!.name : 'no fill', isCut: true, rule: at < 0 ? null : { list: 'fills', at } };
   },
+  /** The line that is meant by a place, as hand work knows it; null where none of the model's is. */
+  async line(key: string, u: number, v: number, reach: number): Promise<MeantLine | null> {
+    const own = kept.get(key);
+    const graphic = own?.graphics[0]?.graphic;
+    if (!own || !graphic) return null;
+    const { lineMeant } = await import('./line-meant');
+    return lineMeant(own.drawn.drawing, graphic, indexOf(own, graphic.drawing)?.nearest(u, v, reach) ?? -1);
+  },
+  /** What is closed around a place. */
+  async profile(key: string, u: number, v: number): Promise<Profile | null> {
+    const own = kept.get(key);
+    if (!own) return null;
+    const { profileAt } = await import('../../core/touch-ups/profile-at');
+    return profileAt(own.drawn.drawing, own.drawn.names, u, v);
+  },
+  /** Hand work that finds no place on a drawing as it was painted last. */
+  lost: (key: string): readonly Lost[] => kept.get(key)?.graphics[0]?.lost ?? [],
   /** By what all drawings are styled. */
   draft(next: Drafting): void {
     drafting = next;
@@ -193,12 +223,14 @@ const painter = {
   async counts(key: string, { sight, scale, look }: StyledHow): Promise<RuleCounts | null> {
     const own = kept.get(key);
     if (!own) return null;
+    await handReady(sight);
     const { caught } = graphicOf(own, sight, scale, await standardIn(look));
     return { lines: [...caught.lines], fills: [...caught.regions] };
   },
   /** The materials whose cut faces only the last rule of a look fills, each with a place of one. */
   async unfilled(key: string, { sight, scale, look }: StyledHow): Promise<readonly ShownFinding[]> {
     const own = kept.get(key);
+    await handReady(sight);
     const found = own ? unfilledIn(graphicOf(own, sight, scale, await standardIn(look))) : [];
     if (!found.length) return [];
     const { shownFinding } = await import('./shown-finding');
@@ -239,14 +271,16 @@ const painter = {
 };
 
 /** A change of scale, of standard or of what is shown publishes the drawing anew; nothing is drawn again. */
-function graphicOf(own: Kept, sight: Titled | null, scale: number, standard: Standard): Graphic {
+function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Standard): Graphic {
   const said = JSON.stringify([sight, scale, own.faces]);
   const { sets } = drafting;
   let found = own.graphics.find((g) => g.said === said && g.standard === standard && g.sets === sets);
   if (!found) {
     const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
     const options = { standard, sets, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
-    found = { said, standard, sets, graphic: publish(own.drawn, sight ?? bare, options) };
+    const done = byHand && sight?.touchUps?.length ? byHand(own.drawn.drawing, own.drawn.names, sight.touchUps) : null;
+    const drawn = done ? { ...own.drawn, drawing: done.drawing } : own.drawn;
+    found = { said, standard, sets, lost: done?.lost ?? [], graphic: publish(drawn, sight ?? bare, { ...options, hand: done?.hand }) };
   }
   own.graphics = [found, ...own.graphics.filter((g) => g !== found)].slice(0, MOST_STYLED);
   return found.graphic;
@@ -264,6 +298,12 @@ function indexOf(own: Kept, drawing: Drawing): LineIndex | null {
 
 /** What is really cut, and not laid on a face. */
 const CUT_USES: ReadonlySet<string> = new Set(['matter', 'earth', 'air']);
+
+/** What puts hand work on a drawing, once there is any. */
+let byHand: typeof touchUp | null = null;
+const handReady = async (sight: Late | null): Promise<void> => {
+  if (sight?.touchUps?.length) byHand ??= (await import('../../core/touch-ups/apply')).touchUp;
+};
 
 /** What lays patterns and tones on faces, once any have come. */
 let onFaces: OnFaces | null = null;

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { DRAWN_OUTLINE, ELEMENT_CORRECTION, PLACEMENT, PLAN_ROW_CHANGE, UNIT, UP } from '../model/correction-schemas';
+import { TOUCH_UP, type TouchUp } from '../touch-ups/touch-up';
 import { PAPERS } from '../writers/paper';
 import { FILING, type Filing } from './filing';
 import { VERSION, type FiledModel, type FiledSet, type FileForms } from './project-file';
@@ -10,7 +11,7 @@ export interface Contents {
   readonly name: string;
   readonly models: readonly (Omit<FiledModel, 'model'> & { readonly folder: string })[];
   readonly elements: NonNullable<Corrections['elements']>;
-  readonly sights: readonly (Filing & { readonly id: string; readonly scale: number; readonly file: string })[];
+  readonly sights: readonly (Filing & { readonly id: string; readonly scale: number; readonly file: string; readonly touchUps?: readonly TouchUp[] })[];
   readonly sets: readonly FiledSet[];
   readonly files: FileForms;
   readonly accepted: readonly string[];
@@ -50,6 +51,7 @@ const schema = Joi.object({
       id: key.required(),
       scale: Joi.number().min(0.01).max(1e6).required(),
       file: Joi.string().max(400).required(),
+      touchUps: Joi.array().items(TOUCH_UP).max(100_000),
       ...FILING,
     }),
   ),

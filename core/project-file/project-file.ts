@@ -4,6 +4,7 @@ import type { Corrections } from '../model/correct';
 import type { Model } from '../model/model';
 import type { ModelPlacement } from '../model/placement';
 import type { Sight } from '../sights/sight';
+import type { TouchUp } from '../touch-ups/touch-up';
 import type { Paper } from '../writers/paper';
 
 /** Of the form of the file; a newer one is refused. */
@@ -16,6 +17,8 @@ export const STANDARD_FILE = 'standard.json';
 
 /** A sight with the identity under which a project keeps it, drawn to 1 : scale. */
 export interface FiledSight extends Filing {
+  /** What was done to its drawing by hand, in its order. */
+  readonly touchUps?: readonly TouchUp[];
   readonly id: string;
   readonly scale: number;
   readonly sight: Sight;
