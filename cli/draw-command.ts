@@ -3,6 +3,7 @@ import { extname, join } from 'node:path';
 import { SHIPPED } from '../core/drafting/shipped-standard';
 import { inLook, lookNames, type Standard } from '../core/drafting/standard';
 import type { LayerStates } from '../core/drafting/layer-states';
+import type { TouchUp } from '../core/touch-ups/touch-up';
 import type { Sun } from '../core/surfaces/shadows';
 import { sunIn } from '../core/surfaces/sun-text';
 import { Fault, type Note } from '../core/faults/fault';
@@ -56,6 +57,7 @@ interface Wish {
   readonly look?: string | undefined;
   readonly sun?: Sun | undefined;
   readonly layers?: LayerStates | undefined;
+  readonly touchUps?: readonly TouchUp[] | undefined;
 }
 
 /** tarvex draw: everything that can be wrong about the request is said before the model is read; a failed run leaves no file. */
@@ -100,6 +102,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
       sets,
       sun: how.sun ?? wish.sun ?? null,
       layers: wish.layers,
+      touchUps: wish.touchUps,
       block: how.block || (isFolder && files?.block === true),
       outlines: how.outlines || (isFolder && files?.outlines === true),
       paper: how.paper ?? (isFolder ? files?.paper : undefined),

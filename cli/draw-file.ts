@@ -13,6 +13,8 @@ import { emptyReason, isEmpty } from '../core/proof/empty-reason';
 import { publish } from '../core/publish';
 import { publishable } from '../core/publishable';
 import { withStates, type LayerStates } from '../core/drafting/layer-states';
+import { touchUp } from '../core/touch-ups/apply';
+import type { TouchUp } from '../core/touch-ups/touch-up';
 import type { NamedSet } from '../core/drafting/rule-subjects';
 import type { Scene } from '../core/scene/scene';
 import type { Sight } from '../core/sights/sight';
@@ -32,6 +34,8 @@ export interface DrawHow {
   readonly standard: Standard;
   /** The named sets of a project, for rules that ask for one. */
   readonly sets?: readonly NamedSet[] | undefined;
+  /** What was done by hand. */
+  readonly touchUps?: readonly TouchUp[] | undefined;
   /** Which layers are off or not plotted. */
   readonly layers?: LayerStates | undefined;
   /** Where the sun stands, for shadows; null for none. */
@@ -78,7 +82,10 @@ export async function drawFile(
   const isFaced = how.sun !== null || wantsFaces(how.standard, how.scale);
   const faced = isFaced ? { ...raw, seen: facesOf(model, scene, sight, how.sun) } : raw;
   const drawing = how.times ? { ...faced, report: { ...faced.report, ms: { ...how.times, ...faced.report.ms } } } : faced;
-  const whole = publish(publishable(model, sight, drawing), sight, {
+  const plain = publishable(model, sight, drawing);
+  const done = how.touchUps && touchUp(drawing, plain.names, how.touchUps);
+  const whole = publish(done ? { ...plain, drawing: done.drawing } : plain, sight, {
+    hand: done?.hand,
     standard: how.standard,
     sets: how.sets,
     onFaces: ON_FACES,
@@ -107,6 +114,7 @@ export async function drawFile(
   const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
   if (isEmpty(drawing)) doubts.push(emptyReason(model, scene, sight));
   doubts.push(...cutMisses(model, sight, drawing));
+  if (done?.lost.length) doubts.push({ code: 'touch-ups-lost', facts: { count: done.lost.length } });
   return { file: await write(), doubts };
 }
 

@@ -4,6 +4,9 @@ import { join } from 'node:path';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { AS_IT_IS } from '../core/model/placement';
+import { SHIPPED } from '../core/drafting/shipped-standard';
+import { weighted, WEIGHT_SETS } from '../core/drafting/weight-sets';
+import { readProject } from '../core/project-file/read-project';
 import { writeProject } from '../core/project-file/write-project';
 import { readModel } from '../core/readers/read-model';
 import type { Sight } from '../core/sights/sight';
@@ -70,6 +73,34 @@ describe('tarvex draw of a project', () => {
     // what was set right of the element is in its drawing
     await tarvex('draw', at('step.tarvex'), '--out', at('night'), '--only', 'S-01', '--format', 'json');
     expect(readFileSync(at('night/S-01 Across.json'), 'utf8')).toContain('Stair');
+  });
+
+  it('draws in the standard of the project, with its hand work, its sun and its layers; a standard that is told goes before', async () => {
+    const { project } = readProject(new Uint8Array(readFileSync(at('step.tarvex'))), 'step.tarvex');
+    const standard = weighted({ ...SHIPPED, name: 'Office', looks: [{ name: 'Ink' }, { name: 'Wash' }] }, WEIGHT_SETS[1]!);
+    const touchUps = [
+      { id: '1', kind: 'text', at: [0, 2], words: 'tread', height: 2.5 },
+      { id: '2', kind: 'mask', ring: [0, 0, 1, 1, 0, 1], tie: { element: 'gone', box: [0, 0, 1, 1] } },
+    ] as const;
+    const layers = { OUTLINE: 'off' } as const;
+    const sights = project.sights.filter(({ id }) => id !== 'p').map((s) => ({ ...s, touchUps, layers, look: 'Wash', sun: { azimuth: 200, height: 30 } })); // prettier-ignore
+    writeFileSync(at('office.tarvex'), writeProject({ ...project, sights, standard }));
+    const draw = (...more: string[]) => tarvex('draw', at('office.tarvex'), '--out', at('office'), '--format', 'json', ...more);
+    const { code, err } = await draw();
+    expect(code).toBe(0);
+    expect(err).toContain('S-01: 1 of its touch-ups find no place any more and are left out');
+    type Json = { pens: { weight: number }[]; lines: { role: string; pen: number }[]; texts: { text: string; layer: string }[]; layers: { name: string; state?: string }[]; regions: { use?: string }[] }; // prettier-ignore
+    const read = () => JSON.parse(readFileSync(at('office/S-01 Across.json'), 'utf8')) as Json;
+    const own = read();
+    const cut = ({ lines, pens }: Json) => pens[lines.find(({ role }) => role === 'cut')!.pen]!.weight;
+    expect(cut(own)).toBe(0.7);
+    expect(own.texts).toContainEqual(expect.objectContaining({ text: 'tread', layer: 'TOUCH-UPS' }));
+    expect(own.layers.every(({ name, state }) => (state === 'off') === (name === 'OUTLINE'))).toBe(true);
+    expect((await draw('--look', 'Ink', '--strict')).code).toBe(3);
+    expect((await draw('--look', 'Planning')).err).toContain('the standard "Office" has Ink, Wash');
+    writeFileSync(at('works.json'), JSON.stringify(SHIPPED));
+    await draw('--standard', at('works.json'));
+    expect(cut(read())).toBe(0.5);
   });
 
   it('is the same drawing that its sight gives of the model alone', async () => {

@@ -24,6 +24,7 @@ import type { Menus } from './menus';
 import { useUnfilled } from '../drawings/use-unfilled';
 import { mendsOf, type Mend } from './mends';
 import { frameOf, gridAlong, lookingWords, type KeyFrame } from './sight-geometry';
+import type { Touching } from './touch/use-touch';
 import type { Draft } from './use-draft';
 import type { useSightActs } from './use-sight-acts';
 import type { useFitting, useView } from './use-view';
@@ -48,6 +49,7 @@ interface Props {
   readonly store: PointerStore;
   /** The sight that the pointer is on in the Register. */
   readonly hovered: string | null;
+  readonly touching: Touching;
   readonly commands: ReturnType<typeof useCommands>;
   readonly menus: Menus;
   readonly trouble: React.ComponentProps<typeof DrawingPane>['trouble'];
@@ -60,11 +62,12 @@ const NONE: readonly ShownFinding[] = [];
 /** What is drawn over what it is placed in: head, Drawing, straightedge and Key, with the plumb through both. */
 export function BenchCanvas(props: Props) {
   const { project, model, sights, selected, draft, live, frame, keyFrame, grid, looking, fitting, acts, shownInKey } = props;
-  const { outlines, store, hovered, commands, trouble, menus, onPutAway, onExport } = props;
+  const { outlines, store, hovered, commands, touching, trouble, menus, onPutAway, onExport } = props;
   const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
   const { send, last } = commands;
   const { sight } = draft;
-  const title = useMemo(() => sight && titled(sight), [sight]);
+  const touchUps = touching.isBare ? undefined : selected?.touchUps;
+  const title = useMemo(() => sight && { ...titled(sight), ...(touchUps && { touchUps }) }, [sight, touchUps]);
   const paintKey = live.isCurrent && !sight?.profile ? live.paintKey : null;
   const unfilled = useUnfilled({ paintKey, sight: title, scale: selected?.scale ?? 100, look: selected?.look });
   const proved = live.isCurrent && live.drawn ? [...live.drawn.findings, ...unfilled] : null;
@@ -103,6 +106,7 @@ export function BenchCanvas(props: Props) {
         model={model}
         mends={mends}
         onMend={onMend}
+        touch={selected ? { isOn: touching.work !== null, count: selected.touchUps?.length ?? 0, go: () => void touching.begin() } : null}
       />
       <Panes
         isAside={contents.isAside}
@@ -117,6 +121,8 @@ export function BenchCanvas(props: Props) {
               menu={menus.drawing}
               model={model}
               entry={selected}
+              title={title}
+              touch={touching}
               sight={sight}
               live={live}
               view={view}

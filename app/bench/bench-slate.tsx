@@ -1,10 +1,13 @@
 import { lazy, Suspense } from 'react';
-import type { ProjectSight } from '../data/project';
+import type { Project, ProjectSight } from '../data/project';
+import type { Touching } from './touch/use-touch';
 import type { SlateProps } from './slate/slate-props';
 import { Slate } from './slate/slate';
 import type { ManyActs } from './use-many-acts';
 
 const SharedSlate = lazy(() => import('./slate/shared-slate'));
+const TouchBand = lazy(() => import('./touch/touch-band'));
+const WAITING = <section aria-label="Slate" className="col-span-full min-h-[88px] border-t border-ink bg-paper" />;
 
 type Props = Omit<SlateProps, 'entry' | 'sight'> & {
   readonly selected: SlateProps['entry'] | null;
@@ -13,13 +16,30 @@ type Props = Omit<SlateProps, 'entry' | 'sight'> & {
   readonly all: readonly ProjectSight[];
   readonly many: ManyActs;
   readonly onPattern: () => void;
+  readonly project: Project;
+  readonly touching: Touching;
 };
 
 /** The band below: of one sight, of several, or of none. */
-export function BenchSlate({ selected, sight, all, many, onPattern, ...props }: Props) {
+export function BenchSlate({ selected, sight, all, many, onPattern, project, touching, ...props }: Props) {
+  if (touching.work && selected)
+    return (
+      <Suspense fallback={WAITING}>
+        <TouchBand
+          work={touching.work}
+          entry={selected}
+          paintKey={props.paintKey}
+          standard={project.standard}
+          isBare={touching.isBare}
+          onBare={touching.setBare}
+          onRemove={touching.remove}
+          onEnd={touching.end}
+        />
+      </Suspense>
+    );
   if (all.length > 1)
     return (
-      <Suspense fallback={<section aria-label="Slate" className="col-span-full min-h-[88px] border-t border-ink bg-paper" />}>
+      <Suspense fallback={WAITING}>
         <SharedSlate model={props.model} all={all} acts={many} onPattern={onPattern} />
       </Suspense>
     );

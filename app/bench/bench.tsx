@@ -24,6 +24,7 @@ import { useManyActs } from './use-many-acts';
 import { useSelection } from './use-selection';
 import { troubleOf } from './trouble';
 import { useBenchKeys } from './use-bench-keys';
+import { useTouch } from './touch/use-touch';
 import { useDraft } from './use-draft';
 import { useSightActs } from './use-sight-acts';
 import { useFitting, useView } from './use-view';
@@ -71,6 +72,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     floorInKey: () => (model.storeys[key.storey] ? model.storeys[key.storey]!.elevation + model.origin[2] : model.bounds[2]!),
   });
   const { asked } = acts;
+  const touching = useTouch(selected, live.paintKey, send, setFault);
   const key = useKey(project.id, model, sight, keyFrame, looking.view, looking.keySize, outlines.isOn || asked.isInKey);
   const fitting = useFitting(looking, { model, selected, sight, live, keyFrame, isElevation: key.isElevation });
 
@@ -93,6 +95,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
       plant: () => store.set({ planted: !store.get().planted }),
       undo: () => void send({ intent: 'undo' }),
       redo: () => void send({ intent: 'redo' }),
+      touchUp: () => void touching.begin(),
       stage: (to) => void navigate(`/project/${project.id}/${to}`),
     },
     open,
@@ -135,6 +138,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
           store,
           hovered,
           commands,
+          touching,
           trouble,
           menus,
         }}
@@ -168,7 +172,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         manyMenu={manyMenu(selection.all, many, onPattern, (format) => void exportDrawings(project, selection.all, format))}
       />
       <BenchSlate
-        {...{ model, selected, sight, many }}
+        {...{ model, project, selected, sight, many, touching }}
         all={selection.all}
         onPattern={onPattern}
         onChange={change}

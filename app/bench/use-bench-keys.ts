@@ -25,7 +25,8 @@ interface Actions {
   readonly nextFinding: () => void;
   readonly undo: () => void;
   readonly redo: () => void;
-  readonly stage: (to: 'model' | 'bench') => void;
+  readonly stage: (to: 'model' | 'bench' | 'standard') => void;
+  readonly touchUp: () => void;
 }
 
 interface Setup {
@@ -61,6 +62,8 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
   useHotkeys('0', () => actions.setPaper(1), on);
   useHotkeys('9', actions.whole, on);
   useHotkeys('1', () => actions.stage('model'), on);
+  useHotkeys('3', () => actions.stage('standard'), on);
+  useHotkeys('u', actions.touchUp, on);
   // in the Register the key means the sight in focus
   useHotkeys('delete', (e) => void (e.defaultPrevented || actions.remove()), on);
   useHotkeys('esc', onBack, { enabled: isAsked });
@@ -115,6 +118,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
                   : []),
               ]
             : []),
+          command('touch', `Touch up ${selected.sight.number} by hand`, actions.touchUp, 'U'),
           command('copy', `Copy ${selected.sight.number}`, actions.copy, 'Ctrl D'),
           command('flip', 'Other side', actions.flip, 'X'),
           command('whole', 'Whole drawing', actions.whole, '9'),
@@ -133,5 +137,6 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
     command('undo', 'Undo', actions.undo, 'Ctrl Z'),
     command('redo', 'Redo', actions.redo, 'Ctrl Shift Z'),
     command('model', 'Stage Model', () => actions.stage('model'), '1'),
+    command('standard', 'Stage Standard', () => actions.stage('standard'), '3'),
   ];
 }

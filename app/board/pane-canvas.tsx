@@ -1,8 +1,8 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { painter } from '../workers/painter';
 import type { LayerStates } from '../../core/drafting/layer-states';
-import type { Titled } from '../../core/drafting/graphic';
 import { useWatched } from '../ui/watched';
+import type { Late } from '../workers/paint.worker';
 import type { Marked, PaintView, ViewMatrix } from '../workers/paint';
 import { compose, inverse, type PaneSize } from './view';
 
@@ -13,7 +13,7 @@ interface Props {
   readonly size: PaneSize;
   readonly scale: number;
   /** Whose levels, grid lines and title are put on it; null for its lines alone. */
-  readonly sight: Titled | null;
+  readonly sight: Late | null;
   readonly wash: string | null;
   /** Name of the look, and what else of the drawing the painter has been given for it. */
   readonly look?: string | undefined;

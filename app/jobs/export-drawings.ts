@@ -22,13 +22,14 @@ export function exportDrawings(project: Project, sights: readonly ProjectSight[]
     const out = await Promise.all(
       sights
         .flatMap(({ id }) => now.sights[id] ?? [])
-        .map(async ({ id, sight, scale, look, sun, layers }) => ({
+        .map(async ({ id, sight, scale, look, sun, layers, touchUps }) => ({
           row: drawingRow(now.id, id),
           sight: withSets(sight, now),
           scale,
           ...(look && { look }),
           ...(sun && { sun }),
           ...(layers && { layers }),
+          ...(touchUps && { touchUps }),
           ...(format === 'svg-behind' && { behind: await imagesBehind(now, id) }),
         })),
     );

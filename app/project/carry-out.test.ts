@@ -1,5 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { SHIPPED } from '../../core/drafting/shipped-standard';
+import { deleteStandard, keepStandard, keptStandards } from '../data/standards';
 import type { Sight } from '../../core/sights/sight';
 import { database, type ModelInfo } from '../data/database';
 import { addModel, loadModel } from '../data/models';
@@ -168,6 +170,40 @@ describe('a command', () => {
     expect(await project()).toEqual({ ...before, changed: expect.any(Number) as number });
     const bad = await send({ intent: 'merge', label: 'x', sights: [{ id: 'q', scale: 50, sight: { ...plan('P-09'), height: 1e9 } }] });
     expect(bad.fault).toMatch(/^P-09: height must be less than/);
+  });
+
+  it('hand work is put on after what is there, taken away by its name, and taken back; a part that is wrong leaves all of it', async () => {
+    const [sight] = Object.keys((await project()).sights) as [string];
+    const text = (name: string) => ({ id: name, kind: 'text' as const, at: [0, 0] as const, words: name, height: 2.5 });
+    const names = async () => (await project()).sights[sight]!.touchUps?.map((t) => t.id) ?? null;
+    await send({ intent: 'touch up', label: 'Two', id: sight, add: [text('a'), text('b')] });
+    await send({ intent: 'touch up', label: 'One more', id: sight, add: [text('c')] });
+    await send({ intent: 'touch up', label: 'One less', id: sight, remove: ['b'] });
+    expect(await names()).toEqual(['a', 'c']);
+    await send({ intent: 'undo' });
+    expect(await names()).toEqual(['a', 'b', 'c']);
+    const { fault } = await send({ intent: 'touch up', label: 'Bad', id: sight, add: [text('d'), { ...text('e'), height: -1 }] });
+    expect(fault).toMatch(/1\.height must be/);
+    expect(await names()).toEqual(['a', 'b', 'c']);
+    await send({ intent: 'touch up', label: 'All', id: sight, remove: ['a', 'b', 'c'] });
+    expect(await names()).toBeNull();
+    expect((await send({ intent: 'touch up', label: 'Gone', id: 'no such', add: [text('f')] })).fault).toContain('taken away meanwhile');
+  });
+
+  it('a standard of its own is checked by its place, kept, and undone to the one that comes along', async () => {
+    const own = { ...SHIPPED, name: 'Office' };
+    const lines = SHIPPED.lines.map((rule, i) => (i === 3 ? { ...rule, type: 'wavy' } : rule));
+    expect((await send({ intent: 'standard', label: 'Bad', standard: { ...own, lines } })).fault).toContain('lines.3.type "wavy" is not among lineTypes'); // prettier-ignore
+    expect((await project()).standard).toBeUndefined();
+    expect((await send({ intent: 'standard', label: 'Office', standard: own })).fault).toBeNull();
+    expect((await project()).standard!.name).toBe('Office');
+    await keepStandard(own);
+    await keepStandard({ ...own, name: 'office', tellApart: false });
+    expect((await keptStandards()).map(({ name, standard }) => [name, standard.tellApart])).toEqual([['office', false]]);
+    await deleteStandard((await keptStandards())[0]!.id);
+    await expect(deleteStandard('gone')).rejects.toThrow('deleted meanwhile');
+    await send({ intent: 'undo' });
+    expect((await project()).standard).toBeUndefined();
   });
 
   it('a number that another sight has is refused, naming that; a new one is taken', async () => {

@@ -15,6 +15,8 @@ import type { Model } from '../../core/model/model';
 import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
 import { publish } from '../../core/publish';
 import { publishable, type Publishable } from '../../core/publishable';
+import { touchUp } from '../../core/touch-ups/apply';
+import type { TouchUp } from '../../core/touch-ups/touch-up';
 import type { Scene } from '../../core/scene/scene';
 import type { Sight } from '../../core/sights/sight';
 import { writeDxf } from '../../core/writers/dxf';
@@ -46,6 +48,7 @@ export interface ExportJob extends FileForms {
     readonly look?: string;
     readonly sun?: Filing['sun'];
     readonly layers?: Filing['layers'];
+    readonly touchUps?: readonly TouchUp[];
     readonly behind?: readonly ImageBehind[];
   }[];
   readonly archive: string;
@@ -87,13 +90,15 @@ export async function exportFile(
   const pages: Graphic[] = [];
   const encoder = new TextEncoder();
   const base = job.standard ?? SHIPPED;
-  for (const [i, { row, sight, scale, look, sun, layers, behind }] of job.sights.entries()) {
+  for (const [i, { row, sight, scale, look, sun, layers, touchUps, behind }] of job.sights.entries()) {
     const kept = await currentDrawing(id, row, sight);
     const drawing = kept ? { ...kept, landmarks: landmarksOf(model, sight) } : publishable(model, sight, draw(model, scene, sight));
     if (isEmpty(drawing.drawing)) empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
     const standard = inLook(base, look) ?? inLook(base)!;
     const own = sun || wantsFaces(standard, scale) ? withFaces(model, scene, sight, drawing, sun) : drawing;
-    const whole = publish(own, sight, {
+    const done = touchUps && touchUp(own.drawing, own.names, touchUps);
+    const whole = publish(done ? { ...own, drawing: done.drawing } : own, sight, {
+      hand: done?.hand,
       standard,
       scale,
       isClosed: true,

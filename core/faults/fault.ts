@@ -97,6 +97,7 @@ export type NoteCode =
   | 'obj-line-skipped'
   | 'empty-drawing'
   | 'cut-misses'
+  | 'touch-ups-lost'
   | 'frame-rolled'
   | 'outline-open'
   | 'outline-mended'

@@ -81,6 +81,7 @@ const NOTES: Record<NoteCode, string> = {
   'obj-line-skipped': 'line {line}: a face points to corner {corner}, which does not exist; it was passed over ({count} in all)',
   'empty-drawing': 'the drawing is empty: {reason}',
   'cut-misses': '{what} meets nothing of the model: all that is drawn lies beyond it',
+  'touch-ups-lost': '{count} of its touch-ups find no place any more and are left out',
   'frame-rolled': 'the picture is rolled by {degrees}°: what is up in its frame does not stand upright',
   'outline-open': '{class} "{name}" ({id}): its cut outline stays open at {u}, {v}',
   'outline-mended': '{class} "{name}" ({id}): its shell is open; its cut outline was closed over a gap of {gap} mm at {u}, {v}',

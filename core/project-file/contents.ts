@@ -11,7 +11,12 @@ export interface Contents {
   readonly name: string;
   readonly models: readonly (Omit<FiledModel, 'model'> & { readonly folder: string })[];
   readonly elements: NonNullable<Corrections['elements']>;
-  readonly sights: readonly (Filing & { readonly id: string; readonly scale: number; readonly file: string; readonly touchUps?: readonly TouchUp[] })[];
+  readonly sights: readonly (Filing & {
+    readonly id: string;
+    readonly scale: number;
+    readonly file: string;
+    readonly touchUps?: readonly TouchUp[];
+  })[];
   readonly sets: readonly FiledSet[];
   readonly files: FileForms;
   readonly accepted: readonly string[];

@@ -14,6 +14,7 @@ import { drawModel, FRONT, frameSight } from '../testing/views';
 import { writeDxf } from '../writers/dxf';
 import { touchUp, type TouchedUp } from './apply';
 import { boxIn } from './follow';
+import { partOf } from './part-of';
 import { checkTouchUps, type Stretch, type TouchUp } from './touch-up';
 
 type Boxes = readonly (readonly [id: string, x: number, z: number, w: number, h: number])[];
@@ -176,4 +177,15 @@ it.each([
   }
   if (typeof why === 'string') expect(said).toBe(why);
   else expect(said).toMatch(why);
+});
+
+it('a part of a line runs from the place nearest to one point to that nearest to another, round its corners; of a circle anticlockwise', () => {
+  const tie = { element: 'a', box: [0, 0, 4, 2] } as const;
+  const path = [0, 0, 4, 0, 4, 2];
+  expect(partOf({ tie, path }, [4.3, 1], [1, -0.2]).path).toEqual([1, 0, 4, 0, 4, 1]);
+  expect(partOf({ tie, path }, [1, 0.1], [3, 0.1]).path).toEqual([1, 0, 3, 0]);
+  const quarter = partOf({ tie, arc: [1, 1, 2, 0, 1, 0, 2 * Math.PI] }, [1, 5], [-4, 1]).arc!;
+  expect(quarter.slice(5).map((t) => t / Math.PI)).toEqual([expect.closeTo(0.5, 9), expect.closeTo(1, 9)]);
+  const over = partOf({ tie, arc: [0, 0, 1, 0, 1, 0, Math.PI] }, [5, -1], [0, 2]).arc!;
+  expect(over.slice(5)).toEqual([0, expect.closeTo(Math.PI / 2, 9)]);
 });

@@ -32,6 +32,8 @@ interface Props {
   readonly mends: (finding: ShownFinding) => readonly Mend[];
   readonly model: ModelInfo;
   readonly onMend: (mend: Mend) => void;
+  /** Hand work on this drawing. */
+  readonly touch?: { readonly isOn: boolean; readonly count: number; readonly go: () => void } | null;
 }
 
 /** The head over the canvas: what is drawn, how large it is shown, and what can be done with it. */
@@ -55,6 +57,7 @@ export function CanvasHead({
   mends,
   model,
   onMend,
+  touch,
 }: Props) {
   return (
     <div className="flex h-8 items-center gap-3.5 overflow-hidden border-b border-rule bg-paper px-3 whitespace-nowrap">
@@ -94,6 +97,11 @@ export function CanvasHead({
       )}
       <span className="ml-auto flex items-center gap-3.5">
         {working && <Working label={working.label} share={working.share} onStop={working.stop} />}
+        {touch && (
+          <button type="button" className="word" data-on={touch.isOn} aria-pressed={touch.isOn} onClick={touch.go}>
+            Touch up{touch.count > 0 && ` (${touch.count})`}
+          </button>
+        )}
         {exportable > 0 && (
           <ExportMenu
             onExport={onExport}

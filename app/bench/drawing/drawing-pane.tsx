@@ -1,5 +1,6 @@
+import type { Late } from '../../workers/paint.worker';
+import type { Touching } from '../touch/use-touch';
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
-import { titled } from '../../../core/drafting/graphic';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
@@ -61,6 +62,9 @@ interface Props {
   readonly tilt: Asked['tilting'];
   readonly onStop: () => void;
   /** What mends a finding in one step. */
+  /** What is put on it late. */
+  readonly title: Late | null;
+  readonly touch: Touching;
   /** What the proof found in it. */
   readonly findings: readonly ShownFinding[];
   readonly mends: (finding: ShownFinding) => readonly Mend[];
@@ -74,6 +78,7 @@ interface Props {
 const Canvas = memo(PaneCanvas);
 const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
 const TiltAbout = lazy(() => import('../tilt/tilt-about'));
+const TouchMarks = lazy(() => import('../touch/touch-marks'));
 const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
 /** The Drawing, at true line weights for its scale. */
@@ -96,6 +101,8 @@ export function DrawingPane(props: Props) {
     face,
     tilt,
     onStop,
+    title,
+    touch,
     findings,
     mends,
     onMend,
@@ -103,7 +110,6 @@ export function DrawingPane(props: Props) {
     onDraft,
     onChange,
   } = props;
-  const title = useMemo(() => sight && titled(sight), [sight]);
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
@@ -121,7 +127,7 @@ export function DrawingPane(props: Props) {
   const [limits] = useState(() => new LimitDrag());
   const [planes] = useState(() => new PlaneDrag());
   const [handles] = useState(() => new EitherTool([limits, planes]));
-  const tool: Tool = backgrounds.tool ?? face ?? area ?? tilt?.drawing ?? handles;
+  const tool: Tool = backgrounds.tool ?? touch.work ?? face ?? area ?? tilt?.drawing ?? handles;
   const picture = useMemo(() => sight && pictureOf(model, sight), [model, sight]);
   useEffect(() => {
     limits.follow({ sight, onDraft, onChange });
@@ -218,6 +224,11 @@ export function DrawingPane(props: Props) {
             toPane={(point) => toPane(picture.placeOf(point))}
             onTake={(grip) => planes.take(grip)}
           />
+        )}
+        {touch.work && (
+          <Suspense>
+            <TouchMarks work={touch.work} touchUps={title?.touchUps ?? []} toPane={toPane} zoom={view.zoom} onEnd={touch.end} />
+          </Suspense>
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />
         <DrawingNotes
