@@ -5,10 +5,11 @@ import { KINDS, type Kind } from './generate-kinds';
 import { measure, VIEWS, type Measured, type PartRow, type Row } from './measure-drawing';
 import type { FormatRow } from './read-formats';
 import { measureIfc, readOnce } from './read-ifc';
+import type { StyleRow } from './style-drawings';
 import type { WriteRow } from './write-formats';
 
 /*
- * npm run bench [-- --only drawing|ifc|formats|writing] [--kind KIND] [--size TRIANGLES] [--view VIEW]
+ * npm run bench [-- --only drawing|ifc|formats|writing|styling] [--kind KIND] [--size TRIANGLES] [--view VIEW]
  * Ratios within one run: our scene and drawing, cold and on one thread, against a plain depth-buffer raster of the same
  * triangles at 2048 x 2048; what a part of a drawing costs beside the whole; and our reading against the library's own open, stream and
  * copy. Each size runs in a process of its own, so that its peak of memory is its own. Every row goes into benchmarks/figures.md where
@@ -65,7 +66,12 @@ const WRITING: Table = {
   head: ['form', 'lines', 'drawing', 'published and written', 'ratio'],
   keys: 1,
 };
-const PIECES = ['drawing', 'ifc', 'formats', 'writing'];
+const STYLING: Table = {
+  title: 'What a standard costs on a drawing that is there, beside drawing it on a prepared scene, one thread, median of five:',
+  head: ['what', 'count', 'drawing', 'styled', 'ratio'],
+  keys: 1,
+};
+const PIECES = ['drawing', 'ifc', 'formats', 'writing', 'styling'];
 
 async function main(): Promise<void> {
   const { values } = parseArgs({
@@ -90,7 +96,7 @@ async function main(): Promise<void> {
     console.log(JSON.stringify(await measure(values.kind as Kind, Number(values.size), values.view)));
     return;
   }
-  const file = new FiguresFile('benchmarks/figures.md', [DRAWING, PARTS, GROWTH, IFC, FORMATS, WRITING]);
+  const file = new FiguresFile('benchmarks/figures.md', [DRAWING, PARTS, GROWTH, IFC, FORMATS, WRITING, STYLING]);
   const isPart = Boolean(values.kind || values.size || values.view);
   const wants = (piece: string) => (values.only ? values.only === piece : piece === 'drawing' || !isPart);
   const all: Row[] = [];
@@ -116,6 +122,7 @@ async function main(): Promise<void> {
   if (wants('ifc')) for (const row of [...measureIfc(20, 3), ...measureIfc(180, 1)]) file.put(IFC, cellsOf(row));
   if (wants('formats')) for (const line of linesOf('./read-formats.mjs')) file.put(FORMATS, formatRow(line));
   if (wants('writing')) for (const line of linesOf('./write-formats.mjs', '1650000')) file.put(WRITING, writeRow(line));
+  if (wants('styling')) for (const line of linesOf('./style-drawings.mjs')) file.put(STYLING, styleRow(line));
   file.write();
 }
 
@@ -131,6 +138,11 @@ function linesOf(script: string, ...args: string[]): string[] {
 function writeRow(line: string): string[] {
   const { name, lines, drawing, took } = JSON.parse(line) as WriteRow;
   return [name, `${lines}`, `${drawing.toFixed(0)} ms`, `${took.toFixed(0)} ms`, (took / drawing).toFixed(2)];
+}
+
+function styleRow(line: string): string[] {
+  const { name, count, drawing, took } = JSON.parse(line) as StyleRow;
+  return [name, `${count}`, `${drawing.toFixed(0)} ms`, `${took.toFixed(0)} ms`, (took / drawing).toFixed(2)];
 }
 
 function check(option: string, value: string | undefined, allowed: readonly string[]): void {

@@ -9,6 +9,7 @@ await bundle(
     'benchmarks/bench.ts',
     'benchmarks/read-formats.ts',
     'benchmarks/write-formats.ts',
+    'benchmarks/style-drawings.ts',
     'benchmarks/helper-thread.ts',
     'cli/shapes.worker.ts',
   ],

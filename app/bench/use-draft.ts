@@ -10,13 +10,19 @@ import type { useCommands } from '../project/use-commands';
 export function useDraft(model: ModelInfo, selected: ProjectSight | null, { send, last }: ReturnType<typeof useCommands>) {
   const [inHand, setInHand] = useState<{ readonly id: string; readonly sight?: Sight; readonly scale?: number } | null>(null);
   const saved = selected?.sight ?? null;
-  // what was kept is the truth again once it has changed, or once a change was refused
+  /** How many changes are on their way: what is kept meanwhile is older than what the hand has. */
+  const [underWay, setUnderWay] = useState(0);
+  const sent = (answer: ReturnType<typeof send>) => {
+    setUnderWay((n) => n + 1);
+    void answer.finally(() => setUnderWay((n) => n - 1));
+  };
+  // what was kept is the truth again once it has changed after the last change, or once one was refused
   const [settledOn, setSettledOn] = useState(saved);
   const [heard, setHeard] = useState(last);
   if (settledOn !== saved || heard !== last) {
     setSettledOn(saved);
     setHeard(last);
-    if (settledOn !== saved || last?.fault) setInHand(null);
+    if ((settledOn !== saved && underWay === 0) || last?.fault) setInHand(null);
   }
   const own = inHand?.id === selected?.id ? inHand : null;
   return {
@@ -28,12 +34,12 @@ export function useDraft(model: ModelInfo, selected: ProjectSight | null, { send
       if (!selected) return;
       const next = withDerivedName(model, selected.sight, to);
       setInHand({ ...own, id: selected.id, sight: next });
-      void send({ intent: 'change sight', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn });
+      sent(send({ intent: 'change sight', label, id: selected.id, patch: patchOf(selected.sight, next), goesOn }));
     },
     setScale: (scale: number) => {
       if (!selected) return;
       setInHand({ ...own, id: selected.id, scale });
-      void send({ intent: 'change sight', label: `Scale of ${selected.sight.number}`, id: selected.id, scale });
+      sent(send({ intent: 'change sight', label: `Scale of ${selected.sight.number}`, id: selected.id, scale }));
     },
   };
 }

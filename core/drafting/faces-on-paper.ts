@@ -1,5 +1,6 @@
 import type { Region } from '../cutting/cut-faces';
 import { union, type Face } from '../geometry/polygons';
+import type { PatternLine } from '../geometry/pattern-line';
 import { unit, dot, type Vec3 } from '../geometry/vec3';
 import { indexColour } from './colour-table';
 import type { Drawing } from '../linework/drawing';
@@ -9,7 +10,7 @@ import { surfaceLines } from '../surfaces/surface-lines';
 import type { RegionFill } from './graphic';
 import type { OnFaces, Washes } from './on-faces';
 import type { PenTable } from './pen-table';
-import { fits } from './rule-fits';
+import { fits, type RuleSubject } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
 import type { Standard, ToneRule } from './standard';
 import { SHADOW_RULE } from './standard-defaults';
@@ -18,21 +19,49 @@ import { SHADOW_RULE } from './standard-defaults';
 const STEEP = 0.05;
 const facingOf = ({ normal: [x, y, z] }: SeenFace) => (Math.abs(z) < STEEP ? 'upright' : Math.hypot(x, y) < STEEP ? 'level' : 'sloped');
 
+/** A drawing with the patterns of its faces as they were last: another pen asks for the same. */
+const _surfaced = new WeakMap<Drawing, { readonly key: string; readonly drawing: Drawing }>();
+/** Patterns by a number each, so that a choice of them is a short text. */
+const _numbers = new WeakMap<readonly PatternLine[], number>();
+let _next = 1;
+function numberOf(pattern: readonly PatternLine[] | null): number {
+  if (!pattern) return 0;
+  let number = _numbers.get(pattern);
+  if (number === undefined) _numbers.set(pattern, (number = _next++));
+  return number;
+}
+
 /** A drawing with the lines of the patterns that are on its faces at a scale. */
 function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standard, scale: number): Drawing {
   const { seen } = drawing;
   const rules = (standard.surfaces ?? []).filter(({ upTo = Infinity }) => scale <= upTo);
   if (!seen || !rules.length) return drawing;
-  const lines = surfaceLines(seen, (face) => {
-    const subject = subjects.withMaterial(face.element, face.material);
-    const rule = rules.find((own) => (own.facing === undefined || own.facing === facingOf(face)) && fits(own, subject));
-    return rule && rule.pattern !== 'none' ? standard.surfacePatterns![rule.pattern]! : null;
+  const known = new Map<string, readonly PatternLine[] | null>();
+  const choice = seen.faces.map((face) => {
+    const facing = facingOf(face);
+    const key = `${facing} ${subjects.keyOf(face.element, face.material)}`;
+    let pattern = known.get(key);
+    if (pattern === undefined) {
+      const subject = subjects.withMaterial(face.element, face.material);
+      const rule = rules.find((own) => (own.facing === undefined || own.facing === facing) && fits(own, subject));
+      known.set(key, (pattern = rule && rule.pattern !== 'none' ? standard.surfacePatterns![rule.pattern]! : null));
+    }
+    return pattern;
   });
-  if (!lines.lineRole.length) return drawing;
-  const out = new LinesBuilder();
-  out.copy(drawing, 0, drawing.lineRole.length);
-  out.copy(lines, 0, lines.lineRole.length);
-  return { ...drawing, ...out.done() };
+  const key = choice.map(numberOf).join();
+  const last = _surfaced.get(drawing);
+  if (last?.key === key) return last.drawing;
+  const patternOf = new Map(seen.faces.map((face, f) => [face, choice[f]!]));
+  const lines = surfaceLines(seen, (face) => patternOf.get(face) ?? null);
+  let whole = drawing;
+  if (lines.lineRole.length) {
+    const out = new LinesBuilder();
+    out.copy(drawing, 0, drawing.lineRole.length);
+    out.copy(lines, 0, lines.lineRole.length);
+    whole = { ...drawing, ...out.done() };
+  }
+  _surfaced.set(drawing, { key, drawing: whole });
+  return whole;
 }
 
 /** The tones of faces and the shadows on them, as regions that lie below all lines; they come after those that are cut, with which they share no place. */
@@ -72,10 +101,17 @@ interface Toned {
 /** The faces that have a tone; those of one element and one colour together, so that no seam is between them. */
 function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, tones: readonly ToneRule[]): Iterable<Toned> {
   const out = new Map<string, Toned>();
+  const known = new Map<string, { readonly rule: ToneRule; readonly subject: RuleSubject } | null>();
   for (const face of seen?.faces ?? []) {
-    const subject = subjects.withMaterial(face.element, face.material);
-    const rule = tones.find((own) => fits(own, subject));
-    if (!rule) continue;
+    const kind = subjects.keyOf(face.element, face.material);
+    let found = known.get(kind);
+    if (found === undefined) {
+      const subject = subjects.withMaterial(face.element, face.material);
+      const rule = tones.find((own) => fits(own, subject));
+      known.set(kind, (found = rule ? { rule, subject } : null));
+    }
+    if (!found) continue;
+    const { rule, subject } = found;
     const [pen, layer] = table.tint(rule.layer, paled(rule, face, seen!, shaded(rule, face, seen!)), subject);
     const key = `${face.element} ${pen} ${layer} ${face.material} ${rule.opacity ?? ''}`;
     const own = out.get(key);

@@ -37,11 +37,17 @@ export function regionFills(
   scale: number,
   byHand: readonly (HandFill | null)[] = [],
 ): { fills: (RegionFill | null)[]; rules: Int16Array } {
+  const known = new Map<string, Omit<Filled, 'region'>>();
   const found = regions.map((region, r): Filled | null => {
     if (region.use === 'air' || byHand[r]) return null;
-    const subject = subjects.withMaterial(region.elements[0], region.material);
-    const at = standard.fills.findIndex((own) => (own.use === undefined || own.use === region.use) && fits(own, subject));
-    return { region, rule: standard.fills[at]!, at, subject };
+    const key = `${region.use} ${subjects.keyOf(region.elements[0], region.material)}`;
+    let same = known.get(key);
+    if (!same) {
+      const subject = subjects.withMaterial(region.elements[0], region.material);
+      const at = standard.fills.findIndex((own) => (own.use === undefined || own.use === region.use) && fits(own, subject));
+      known.set(key, (same = { rule: standard.fills[at]!, at, subject }));
+    }
+    return { region, ...same };
   });
   const told = standard.tellApart ? variants(found.flatMap((own) => (own && isHatched(own.rule) ? [touching(own)] : []))) : null;
   const fills = found.map((own, r): RegionFill | null => {

@@ -10,6 +10,21 @@ export interface NamedSet {
 
 const NAMELESS: Omit<ElementName, 'id'> = { class: '', material: undefined };
 
+/** Those of a drawing, where neither names nor sets are asked for: they hang on no standard, and stay as long as its names do. */
+const _plain = new WeakMap<DrawingNames, Map<string, RuleSubjects>>();
+
+/** What the rules of a standard are asked about in a drawing. */
+export function subjectsOf(names: DrawingNames, sight: string, standard: Standard, sets: readonly NamedSet[] = []): RuleSubjects {
+  const rules = [standard.lines, standard.fills, standard.surfaces ?? [], standard.tones ?? []].flat();
+  if (rules.some(({ set }) => set !== undefined)) return new RuleSubjects(names, sight, standard, sets);
+  const key = `${sight} ${rules.some(({ name }) => name !== undefined)}`;
+  const known = _plain.get(names) ?? new Map<string, RuleSubjects>();
+  _plain.set(names, known);
+  const found = known.get(key) ?? new RuleSubjects(names, sight, standard);
+  known.set(key, found);
+  return found;
+}
+
 /** What rules are asked about, by a number: elements that no rule can tell apart are one. */
 export class RuleSubjects {
   readonly all: RuleSubject[] = [];
@@ -40,6 +55,12 @@ export class RuleSubjects {
     let number = this.byElement.get(element);
     if (number === undefined) this.byElement.set(element, (number = this.numbered(this.subject(element))));
     return number;
+  }
+
+  /** Another for each two cut faces or faces that a rule may tell apart. */
+  keyOf(element: number | undefined, material: number): string {
+    const buildUp = element === undefined ? undefined : this.names.elements.get(element)?.buildUp;
+    return `${element === undefined ? '' : this.of(element)} ${material} ${buildUp?.join() ?? ''}`;
   }
 
   /** What an element is asked as, of another material: a cut face of it. */

@@ -8,7 +8,7 @@ import { HAND_LAYER, type Hand } from './hand';
 import { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import { regionFills } from './region-fills';
-import { RuleSubjects, type NamedSet } from './rule-subjects';
+import { subjectsOf, type NamedSet, type RuleSubjects } from './rule-subjects';
 import type { OnFaces } from './on-faces';
 import type { PenColour, Standard } from './standard';
 
@@ -35,7 +35,7 @@ export function style(
   { onFaces, sets, hand }: StyleOptions = {},
 ): Graphic {
   const table = new PenTable(standard);
-  const subjects = new RuleSubjects(names, sight.kind, standard, sets);
+  const subjects = subjectsOf(names, sight.kind, standard, sets);
   const faces = onFaces?.washes(plain.seen, subjects, table, standard) ?? { regions: [], fills: [] };
   const { drawing, linePen, lineLayer, lineRule, caught } = penned(
     onFaces?.withSurfaces(plain, subjects, standard, scale) ?? plain,
@@ -89,9 +89,13 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
   const count = drawing.lineRole.length;
   const [linePen, lineLayer, lineRule] = [new Uint16Array(count), new Uint16Array(count), new Uint16Array(count)];
   const left: number[] = [];
+  let [element, subject] = [NaN, 0];
   for (let l = 0; l < count; l++) {
-    const [role, joint, jump] = [drawing.lineRole[l]!, drawing.lineJoint[l]!, drawing.lineJump[l]!];
-    const subject = subjects.of(drawing.lineElement[l]!);
+    const role = drawing.lineRole[l]!;
+    const joint = drawing.lineJoint[l]!;
+    const jump = drawing.lineJump[l]!;
+    // lines of an element stand one behind the other for the most part
+    if (drawing.lineElement[l]! !== element) subject = subjects.of((element = drawing.lineElement[l]!));
     const far = steps.length ? stepOf(steps, nearestDepth(drawing, l)) : 0;
     const key = (((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far;
     let found = memory.get(key);

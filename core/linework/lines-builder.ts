@@ -71,6 +71,31 @@ export class LinesBuilder {
     if (arc) for (const x of arc) this.arcs.push(x);
   }
 
+  /** Adds a straight line each for u, v, depth of both its ends, six numbers one behind the other, all of one kind. */
+  addSegments(ends: ArrayLike<number>, { role, joint, element, jump, beyond }: LineFacts): void {
+    const count = ends.length / 6;
+    const points = this.points.reserve(count * 4);
+    const depths = this.depth.reserve(count * 2);
+    let [p, d] = [this.points.length, this.depth.length];
+    for (let i = 0; i < ends.length; i += 3) {
+      points[p++] = ends[i]!;
+      points[p++] = ends[i + 1]!;
+      depths[d++] = ends[i + 2]!;
+    }
+    [this.points.length, this.depth.length] = [p, d];
+    const first = p / 2 - count * 2;
+    for (let l = 1; l <= count; l++) {
+      this.start.push(first + l * 2);
+      this.role.push(role);
+      this.joint.push(joint);
+      this.element.push(element);
+      this.jump.push(jump);
+      for (let k = 0; k < beyond.length; k++) this.beyond.push(beyond[k]!);
+      this.beyondStart.push(this.beyond.length);
+      this.arcOf.push(-1);
+    }
+  }
+
   /** Adds the lines `from` up to `to` of others as they are. */
   copy(lines: Lines, from: number, to: number): void {
     const { lineStart, lineBeyondStart, lineArc, arcs } = lines;

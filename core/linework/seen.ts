@@ -81,6 +81,19 @@ export class FaceSpace {
     return [isMirrored ? -u * k : u * k + shift, v * k, w];
   }
 
+  /** Many places, s and t one behind the other, as u, v and depth. Along parallels the picture of a plane is straight: three places tell all. */
+  allToPicture(places: ArrayLike<number>): Float64Array {
+    const out = new Float64Array((places.length / 2) * 3);
+    const isStraight = this.picture.distance === Infinity;
+    const [zero, one, other] = isStraight ? [this.toPicture([0, 0]), this.toPicture([1, 0]), this.toPicture([0, 1])] : [];
+    for (let i = 0, o = 0; i < places.length; i += 2, o += 3) {
+      const [s, t] = [places[i]!, places[i + 1]!];
+      if (zero) for (let k = 0; k < 3; k++) out[o + k] = zero[k]! + (one![k]! - zero[k]!) * s + (other![k]! - zero[k]!) * t;
+      else out.set(this.toPicture([s, t]), o);
+    }
+    return out;
+  }
+
   onFace(p: Vec3): Vec2 {
     const d = subtract(p, this.zero);
     return [dot(d, this.along), dot(d, this.up)];

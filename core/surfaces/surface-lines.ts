@@ -22,11 +22,7 @@ export function surfaceLines({ pictures, faces, zero }: Seen, patternOf: (face: 
       const rings = polygon.map((ring) => mapRing(ring, (at) => space.fromPicture(at)));
       for (const family of pattern) patternLines(family, rings, pieces);
     }
-    for (let i = 0; i < pieces.length; i += 4) {
-      const [u0, v0, w0] = space.toPicture([pieces[i]!, pieces[i + 1]!]);
-      const [u1, v1, w1] = space.toPicture([pieces[i + 2]!, pieces[i + 3]!]);
-      out.add([u0, v0, u1, v1], [w0, w1], 0, 1, { ...facts, element: face.element, beyond: [face.element] });
-    }
+    out.addSegments(space.allToPicture(pieces), { ...facts, element: face.element, beyond: [face.element] });
   }
   return out.done();
 }
