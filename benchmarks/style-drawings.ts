@@ -69,3 +69,6 @@ measure('cut faces filled', bricks, section, (g) => g.fills.filter(Boolean).leng
 const walls = modelOf(Array.from({ length: 60 }, (_, i) => ({ solid: box([(i % 20) * 8, (i % 3) * 0.3, Math.floor(i / 20) * 13], [7.5, 0.3, 12.5]), material: 'brick' }))); // prettier-ignore
 const bricked = inLook(SHIPPED, 'Presentation')!;
 measure('surface pattern, segments', walls, elevation, (g) => g.drawing.lineRole.filter((role) => role === 4).length, (n) => changedRule(bricked, 0, 'lines', 7, { weight: 0.05 + n / 100 }), true); // prettier-ignore
+// patterns that were not there before: nothing is remembered
+const afresh = () => ({ ...bricked, surfacePatterns: structuredClone(bricked.surfacePatterns)! });
+measure('surface pattern for the first time, segments', walls, elevation, (g) => g.drawing.lineRole.filter((role) => role === 4).length, afresh, true); // prettier-ignore
