@@ -89,7 +89,7 @@ test('the server renders with the production build of its router', () => {
   expect(built).not.toMatch(/from ?["']react-router["']/);
 });
 
-test('nothing that can be opened has faults that axe can find', async ({ page }) => {
+test('nothing that can be opened has faults that axe can find', { tag: '@long' }, async ({ page }) => {
   test.slow();
   await openDemo(page);
   /** What of a page lies behind something that is open is hidden from those who hear it: what is open is looked at alone. */

@@ -79,74 +79,78 @@ test('a unit is set right, and taken back', async ({ page }) => {
   await expect(page.getByLabel('Checks')).not.toContainText('taken as metres');
 });
 
-test('an element is found by search, picked in 3D, set right; a storey is shown alone; findings lead to their place', async ({ page }) => {
-  test.slow();
-  await openDemo(page);
-  await page.keyboard.press('1');
-  const census = page.getByRole('complementary', { name: 'Census' });
-  await expect(page.getByLabel('Checks')).toContainText('overlaps');
+test(
+  'an element is found by search, picked in 3D, set right; a storey is shown alone; findings lead to their place',
+  { tag: '@long' },
+  async ({ page }) => {
+    test.slow();
+    await openDemo(page);
+    await page.keyboard.press('1');
+    const census = page.getByRole('complementary', { name: 'Census' });
+    await expect(page.getByLabel('Checks')).toContainText('overlaps');
 
-  await census.getByLabel('Find elements').fill('shaft wall');
-  await expect(census).toContainText('1 element');
-  await census.getByLabel('Found').getByRole('button', { name: 'Shaft wall' }).click();
-  const picked = census.getByLabel('Picked');
-  await expect(picked).toContainText('Shaft wall');
-  await expect(picked).toContainText('SOLIDWALL');
-  await choose(picked, 'Material', 'Oak');
-  await expect(page.getByText('setting it right')).toHaveCount(0, { timeout: 30_000 });
-  await expect(picked.getByLabel('Material')).toHaveText('Oak');
+    await census.getByLabel('Find elements').fill('shaft wall');
+    await expect(census).toContainText('1 element');
+    await census.getByLabel('Found').getByRole('button', { name: 'Shaft wall' }).click();
+    const picked = census.getByLabel('Picked');
+    await expect(picked).toContainText('Shaft wall');
+    await expect(picked).toContainText('SOLIDWALL');
+    await choose(picked, 'Material', 'Oak');
+    await expect(page.getByText('setting it right')).toHaveCount(0, { timeout: 30_000 });
+    await expect(picked.getByLabel('Material')).toHaveText('Oak');
 
-  await census.getByLabel('Find elements').fill('');
-  const ground = census.getByRole('button', { name: 'Ground', exact: true });
-  await ground.hover();
-  await census.getByRole('button', { name: 'Only Ground' }).click();
-  await expect(census).toContainText('101 shown, 235 hidden');
-  await census.getByRole('button', { name: 'Save what is shown as a set' }).click();
-  await expect(census.getByLabel('Sets')).toContainText('Set 1');
-  await page.reload();
-  await expect(census).toContainText('101 shown, 235 hidden');
-  await census.getByRole('button', { name: 'Show all' }).click();
-  await expect(census).toContainText('336 elements');
+    await census.getByLabel('Find elements').fill('');
+    const ground = census.getByRole('button', { name: 'Ground', exact: true });
+    await ground.hover();
+    await census.getByRole('button', { name: 'Only Ground' }).click();
+    await expect(census).toContainText('101 shown, 235 hidden');
+    await census.getByRole('button', { name: 'Save what is shown as a set' }).click();
+    await expect(census.getByLabel('Sets')).toContainText('Set 1');
+    await page.reload();
+    await expect(census).toContainText('101 shown, 235 hidden');
+    await census.getByRole('button', { name: 'Show all' }).click();
+    await expect(census).toContainText('336 elements');
 
-  // a press in the middle of the canvas picks what stands there; Esc lets it go
-  await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0);
-  const canvas = (await page.locator('canvas').boundingBox())!;
-  await page.getByRole('button', { name: 'Whole model' }).click();
-  await page.waitForTimeout(500);
-  await page.mouse.click(canvas.x + canvas.width / 2, canvas.y + canvas.height / 2);
-  await expect(picked.getByLabel('Class')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(picked).toHaveCount(0);
+    // a press in the middle of the canvas picks what stands there; Esc lets it go
+    await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0);
+    const canvas = (await page.locator('canvas').boundingBox())!;
+    await page.getByRole('button', { name: 'Whole model' }).click();
+    await page.waitForTimeout(500);
+    await page.mouse.click(canvas.x + canvas.width / 2, canvas.y + canvas.height / 2);
+    await expect(picked.getByLabel('Class')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(picked).toHaveCount(0);
 
-  await page.getByRole('button', { name: 'Show finding 1', exact: true }).click();
-  await expect(picked).toContainText('2 elements');
-  await page.getByLabel('Findings').getByRole('button', { name: 'Accept' }).first().click();
-  await expect(page.getByLabel('Checks')).toContainText('Show 1 accepted');
+    await page.getByRole('button', { name: 'Show finding 1', exact: true }).click();
+    await expect(picked).toContainText('2 elements');
+    await page.getByLabel('Findings').getByRole('button', { name: 'Accept' }).first().click();
+    await expect(page.getByLabel('Checks')).toContainText('Show 1 accepted');
 
-  // the drawing follows the correction
-  await page.keyboard.press('2');
-  await row(page, 'S-03').click();
-  await drawn(page, 'S-03');
+    // the drawing follows the correction
+    await page.keyboard.press('2');
+    await row(page, 'S-03').click();
+    await drawn(page, 'S-03');
 
-  // and a sight leaves out the set that was kept
-  const slate = page.getByLabel('Slate');
-  await slate.getByRole('button', { name: 'Add to Leave out' }).click();
-  await page.getByRole('menuitem', { name: 'Set 1' }).click();
-  await expect(slate.getByRole('button', { name: 'set 1' })).toBeVisible();
-  await drawn(page, 'S-03');
+    // and a sight leaves out the set that was kept
+    const slate = page.getByLabel('Slate');
+    await slate.getByRole('button', { name: 'Add to Leave out' }).click();
+    await page.getByRole('menuitem', { name: 'Set 1' }).click();
+    await expect(slate.getByRole('button', { name: 'set 1' })).toBeVisible();
+    await drawn(page, 'S-03');
 
-  // what is seen in 3D becomes a sight
-  await page.keyboard.press('1');
-  await page.getByRole('button', { name: 'perspective', exact: true }).click();
-  await drawn(page, 'V-01');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Perspective from the south');
-  // and a face that is pressed there an elevation parallel to it
-  await page.keyboard.press('1');
-  await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0);
-  await page.getByRole('button', { name: 'elevation of a face' }).click();
-  await page.mouse.click(canvas.x + canvas.width * 0.44, canvas.y + canvas.height * 0.385);
-  await drawn(page, 'E-05');
-});
+    // what is seen in 3D becomes a sight
+    await page.keyboard.press('1');
+    await page.getByRole('button', { name: 'perspective', exact: true }).click();
+    await drawn(page, 'V-01');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Perspective from the south');
+    // and a face that is pressed there an elevation parallel to it
+    await page.keyboard.press('1');
+    await expect(page.getByText(/Preparing the model|Opening the/)).toHaveCount(0);
+    await page.getByRole('button', { name: 'elevation of a face' }).click();
+    await page.mouse.click(canvas.x + canvas.width * 0.44, canvas.y + canvas.height * 0.385);
+    await drawn(page, 'E-05');
+  },
+);
 
 test('a newer file over the old one: what came, went and moved is told, corrections stay', async ({ page }) => {
   const step = (z: number, more = '') => Buffer.from(`o lower\n${cube(0, 0)}o upper\n${cube(5, z)}${more}`);
@@ -271,56 +275,58 @@ test('a plan drawn by hand in the Key, by figures and on the grid, to an elevati
   await expect(page.getByRole('link', { name: /^Model/ })).toContainText('1');
 });
 
-test('several models: a structural set laid by the map, hidden, placed by its grid and by points, read again by itself, taken away', async ({
-  page,
-}) => {
-  test.slow();
-  await openDemo(page);
-  await page.keyboard.press('1');
-  const models = page.getByRole('region', { name: 'Models' });
-  const main = page.getByRole('main');
-  await expect(main).toContainText('336 elements');
-  await page.getByLabel('Another model').setInputFiles('demo/boat-gantry.ifc');
-  await expect(main).toContainText('354 elements');
-  await models.getByRole('button', { name: 'Place boat-gantry' }).click();
-  const place = page.getByRole('region', { name: 'Place of boat-gantry' });
-  // map and grid agree, as both files were authored
-  await expect(place.getByLabel('y', { exact: true })).toHaveValue(/^−6\s000$/);
-  await place.getByLabel('x', { exact: true }).fill('0');
-  await place.getByLabel('x', { exact: true }).press('Enter');
-  await expect(place.getByLabel('x', { exact: true })).toHaveValue('0');
-  await place.getByRole('button', { name: 'grid lines' }).click();
-  await expect(place).toContainText('Laid by A, B');
-  await expect(place.getByLabel('x', { exact: true })).toHaveValue(/^3\s000$/);
-  for (const [k, name] of ['first point', 'its place'].entries()) {
-    await place.getByRole('button', { name: `Pick ${name}`, exact: true }).click();
-    await page.mouse.click(560, 330 + 40 * k);
-    await expect(place).not.toContainText('press a corner');
-  }
-  await place.getByRole('button', { name: 'the points below' }).click();
-  await expect(place).toContainText('Moved by one point.');
-  await page.keyboard.press('Escape');
-  await models.getByRole('button', { name: 'Hide the model boat-gantry' }).click();
-  await expect(main).toContainText('336 elements');
-  await models.getByRole('button', { name: 'Show the model boat-gantry' }).click();
-  await expect(main).toContainText('354 elements');
-  // a sight that shows one of them alone
-  await page.keyboard.press('2');
-  await page.getByRole('button', { name: 'Add to Show only' }).click();
-  await page.getByRole('menuitem', { name: 'All of boat-gantry' }).click();
-  await expect(page.getByText('18 of 354')).toBeVisible();
-  await page.keyboard.press('1');
-  const newer = readFileSync('demo/boat-gantry.ifc', 'utf8').replace("'Hoist'", "'Hoist, 2 t'");
-  await page
-    .getByLabel('Newer file of boat-gantry')
-    .setInputFiles({ name: 'boat-gantry.ifc', mimeType: 'text/plain', buffer: Buffer.from(newer) });
-  await expect(page.getByLabel('Changes')).toContainText('1 changed');
-  await expect(page.getByLabel('Changes')).toContainText('353 the same');
-  await models.getByRole('button', { name: 'Take boat-gantry away' }).click();
-  await expect(main).toContainText('336 elements');
-  await page.reload();
-  await expect(main).toContainText('336 elements');
-});
+test(
+  'several models: a structural set laid by the map, hidden, placed by its grid and by points, read again by itself, taken away',
+  { tag: '@long' },
+  async ({ page }) => {
+    test.slow();
+    await openDemo(page);
+    await page.keyboard.press('1');
+    const models = page.getByRole('region', { name: 'Models' });
+    const main = page.getByRole('main');
+    await expect(main).toContainText('336 elements');
+    await page.getByLabel('Another model').setInputFiles('demo/boat-gantry.ifc');
+    await expect(main).toContainText('354 elements');
+    await models.getByRole('button', { name: 'Place boat-gantry' }).click();
+    const place = page.getByRole('region', { name: 'Place of boat-gantry' });
+    // map and grid agree, as both files were authored
+    await expect(place.getByLabel('y', { exact: true })).toHaveValue(/^−6\s000$/);
+    await place.getByLabel('x', { exact: true }).fill('0');
+    await place.getByLabel('x', { exact: true }).press('Enter');
+    await expect(place.getByLabel('x', { exact: true })).toHaveValue('0');
+    await place.getByRole('button', { name: 'grid lines' }).click();
+    await expect(place).toContainText('Laid by A, B');
+    await expect(place.getByLabel('x', { exact: true })).toHaveValue(/^3\s000$/);
+    for (const [k, name] of ['first point', 'its place'].entries()) {
+      await place.getByRole('button', { name: `Pick ${name}`, exact: true }).click();
+      await page.mouse.click(560, 330 + 40 * k);
+      await expect(place).not.toContainText('press a corner');
+    }
+    await place.getByRole('button', { name: 'the points below' }).click();
+    await expect(place).toContainText('Moved by one point.');
+    await page.keyboard.press('Escape');
+    await models.getByRole('button', { name: 'Hide the model boat-gantry' }).click();
+    await expect(main).toContainText('336 elements');
+    await models.getByRole('button', { name: 'Show the model boat-gantry' }).click();
+    await expect(main).toContainText('354 elements');
+    // a sight that shows one of them alone
+    await page.keyboard.press('2');
+    await page.getByRole('button', { name: 'Add to Show only' }).click();
+    await page.getByRole('menuitem', { name: 'All of boat-gantry' }).click();
+    await expect(page.getByText('18 of 354')).toBeVisible();
+    await page.keyboard.press('1');
+    const newer = readFileSync('demo/boat-gantry.ifc', 'utf8').replace("'Hoist'", "'Hoist, 2 t'");
+    await page
+      .getByLabel('Newer file of boat-gantry')
+      .setInputFiles({ name: 'boat-gantry.ifc', mimeType: 'text/plain', buffer: Buffer.from(newer) });
+    await expect(page.getByLabel('Changes')).toContainText('1 changed');
+    await expect(page.getByLabel('Changes')).toContainText('353 the same');
+    await models.getByRole('button', { name: 'Take boat-gantry away' }).click();
+    await expect(main).toContainText('336 elements');
+    await page.reload();
+    await expect(main).toContainText('336 elements');
+  },
+);
 
 test("a joiner's stand: millimetres, a section at the scale of its size, its joints kept and let go", async ({ page }) => {
   await page.goto('/');

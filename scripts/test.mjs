@@ -1,6 +1,6 @@
 /*
  * npm test: everything that must hold, from whatever state the clone is in, in a few minutes: of the end-to-end tests the main job, and
- * what must not be lost. `npm test -- whole` runs all of them. Prints one closing line.
+ * what must not be lost. `npm test -- most` runs all but the longest of them, as CI does, `npm test -- whole` all. Prints one closing line.
  */
 import { spawn, spawnSync } from 'node:child_process';
 import { ensureBuild } from './build.mjs';
@@ -14,7 +14,7 @@ const samples = ensureSampleModels();
 ensureBuild();
 
 const asked = process.argv.slice(2);
-const isWhole = asked.includes('whole');
+const reach = asked.find((word) => word === 'whole' || word === 'most');
 /** What a change is most likely to break. */
 const MAIN = ['main-job', 'keyboard', 'tabs', 'trouble'].map((name) => `e2e/${name}.spec.ts`);
 
@@ -29,10 +29,10 @@ const STEPS = [
   ['dead code', ...tool('knip')],
   ['first view', 'node', ['scripts/first-view-size.mjs']],
   ['unit tests', ...tool('vitest', 'run')],
-  ['end to end', ...tool('playwright', 'test', ...(isWhole ? [] : MAIN))],
+  ['end to end', ...tool('playwright', 'test', ...(reach ? [] : MAIN), ...(reach === 'whole' ? [] : ['--grep-invert', '@long']))],
 ];
 
-const only = asked.filter((word) => word !== 'whole');
+const only = asked.filter((word) => word !== reach);
 const isWanted = ([name]) => only.length === 0 || only.some((word) => name.includes(word));
 /** What looks at the sources alone is done side by side; what runs takes all there is, one after the other. */
 const BESIDE = new Set(['form', 'types', 'types of core, without DOM and Node', 'lint', 'import directions', 'dead code', 'first view']);

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { renderHook } from 'vitest-browser-react';
 import type { Sight } from '../../core/sights/sight';
 import type { ProjectSight } from '../data/project';
-import type { Answer, Command } from '../project/commands';
+import type { Answer } from '../project/commands';
 import { shedInfo } from '../testing/shed';
 import { useDraft } from './use-draft';
 
@@ -13,7 +13,7 @@ it('what the hand has is not taken back by what was kept before it: two changes,
   const commands = {
     last: null as Answer | null,
     putAway: () => undefined,
-    send: (_: Command) => new Promise<Answer>((done) => answers.push(done)),
+    send: () => new Promise<Answer>((done) => answers.push(done)),
   };
   const entry = (reach: number): ProjectSight => ({ id: 's', scale: 50, sight: section(reach) });
   const model = shedInfo();

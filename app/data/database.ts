@@ -12,7 +12,7 @@ import type { DrawnSight } from './drawn-sight';
 import type { Patch } from 'immer';
 import type { Background } from './background';
 import { elementTexts, standing } from './element-texts';
-import type { KeptStandard } from './standards';
+import type { Standard } from '../../core/drafting/standard';
 import type { Packed } from './packed';
 import type { ElementSet, Project, ProjectRow, ProjectSight } from './project';
 
@@ -144,6 +144,14 @@ export interface ImageRow {
   readonly id: string;
   readonly project: string;
   readonly blob: Blob;
+}
+
+/** A standard that is kept in this browser for any project to take. */
+export interface KeptStandard {
+  readonly id: string;
+  readonly name: string;
+  readonly changed: number;
+  readonly standard: Standard;
 }
 
 /** One step of a project's history: what was done, and how to undo it. */

@@ -1,15 +1,7 @@
 import { checkStandard } from '../../core/drafting/check-standard';
 import type { Standard } from '../../core/drafting/standard';
-import { database } from './database';
+import { database, type KeptStandard } from './database';
 import { Refused } from './refused';
-
-/** A standard that is kept in this browser for any project to take. */
-export interface KeptStandard {
-  readonly id: string;
-  readonly name: string;
-  readonly changed: number;
-  readonly standard: Standard;
-}
 
 /** The form in which a standard stands in a file. */
 export const asFile = (standard: Standard) => ({ format: 'tarvex-standard', version: 2, ...standard });

@@ -8,7 +8,7 @@ import { Pick } from '../ui/pick';
 import { ColourField } from './colour-field';
 import { PenStroke } from './pen-stroke';
 import { askedWords, type AnyRule } from './rule-words';
-import { COLUMNS } from './rules-table';
+import { COLUMNS } from './columns';
 import { RuleSwatch, Swatch } from './swatch';
 import { TextField } from './text-field';
 import type { StandardEdit } from './use-standard';

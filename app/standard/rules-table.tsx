@@ -3,6 +3,7 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { useEffect, useRef } from 'react';
 import { hasLast, movedRule, rulesOf, type RuleList } from '../../core/drafting/edit-standard';
 import type { RuleCounts } from '../workers/paint.worker';
+import { COLUMNS } from './columns';
 import { RuleRow } from './rule-row';
 import type { StandardEdit } from './use-standard';
 
@@ -22,13 +23,6 @@ const HEADS: Readonly<Record<RuleList, readonly string[]>> = {
   surfaces: ['when', 'pattern on the face', 'up to'],
   tones: ['when', 'layer', 'colour', 'shade', 'fade'],
 };
-export const COLUMNS: Readonly<Record<RuleList, string>> = {
-  lines: '40px 84px minmax(120px,1fr) 170px 150px 170px 104px 64px',
-  fills: '40px minmax(140px,1fr) 190px 60px 130px 60px 104px 64px',
-  surfaces: '40px minmax(140px,1fr) 220px 100px',
-  tones: '40px minmax(140px,1fr) 190px 110px 80px 150px',
-};
-
 /** The rules in the order in which they are asked; dragged by their number, by hand or by keys. */
 export function RulesTable({ edit, look, list, selected, counts, onSelect }: Props) {
   const rules = rulesOf(edit.standard, look, list);

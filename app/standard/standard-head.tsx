@@ -4,12 +4,13 @@ import { toast } from 'sonner';
 import { freeName, withLook, withoutLook } from '../../core/drafting/edit-standard';
 import type { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
-import { asFile, takenIn, type KeptStandard } from '../data/standards';
+import type { KeptStandard } from '../data/database';
+import { asFile, takenIn } from '../data/standards';
 import type { ProjectSight } from '../data/project';
 import { saveFile } from '../jobs/save-file';
 import { NameField } from '../ui/name-field';
 import { Pick } from '../ui/pick';
-import type { KeptAct } from './standard-route';
+import type { KeptAct } from './kept-act';
 import type { StandardEdit } from './use-standard';
 
 interface Props {

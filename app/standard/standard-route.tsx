@@ -2,17 +2,14 @@ import { useState } from 'react';
 import { useFetcher, useSearchParams } from 'react-router';
 import { deleteStandard, keepStandard, keptStandards } from '../data/standards';
 import { storageSentence } from '../data/storage-fault';
-import type { Standard } from '../../core/drafting/standard';
 import { useProject } from '../project/use-project';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
+import type { KeptAct } from './kept-act';
 import { StandardScreen } from './standard-screen';
 import type { Route } from './+types/standard-route';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tarvex, standard' }];
-
-/** What is done with the standards that are kept in this browser for all projects. */
-export type KeptAct = { readonly act: 'keep'; readonly standard: Standard } | { readonly act: 'delete'; readonly id: string };
 
 export async function clientLoader() {
   return { kept: await keptStandards() };

@@ -4,7 +4,6 @@ import type { Sight } from '../sights/sight';
 import type { DrawingNames } from './drawing-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import type { Face } from '../geometry/rings';
-import type { LayerState } from './layer-states';
 import type { PenColour } from './standard';
 
 /** What a line is drawn with. */
@@ -16,6 +15,10 @@ export interface Pen {
   readonly dashes: readonly number[];
   readonly colour: PenColour;
 }
+
+/** What is not seen at all, and what is seen on the screen but not on paper. */
+export const LAYER_STATES = ['off', 'not plotted'] as const;
+export type LayerState = (typeof LAYER_STATES)[number];
 
 /** A named sheet of the drawing. It never decides a pen; its own is for what a drafter adds to it later. */
 export interface Layer {

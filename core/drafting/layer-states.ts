@@ -1,9 +1,6 @@
 import { LinesBuilder } from '../linework/lines-builder';
-import type { Graphic, Strokes } from './graphic';
+import type { Graphic, LayerState, Strokes } from './graphic';
 
-/** What is not seen at all, and what is seen on the screen but not on paper. */
-export const LAYER_STATES = ['off', 'not plotted'] as const;
-export type LayerState = (typeof LAYER_STATES)[number];
 /** By the names of layers, without case. */
 export type LayerStates = Readonly<Record<string, LayerState>>;
 

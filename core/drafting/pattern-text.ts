@@ -13,8 +13,6 @@ export interface NamedPattern {
   readonly lines: readonly PatternLine[];
 }
 
-/** Longest list of dashes that readers of the form take. */
-const MOST_DASHES = 6;
 /** More families, or patterns in a file, than any drawing office has. */
 const MOST = 1000;
 
@@ -83,6 +81,3 @@ export function writePatterns(patterns: readonly NamedPattern[]): string {
   ]);
   return `${out.join('\n')}\n`;
 }
-
-/** Whether a pattern has a family with more dashes than most readers of the form take. */
-export const hasManyDashes = ({ lines }: NamedPattern): boolean => lines.some(({ dashes }) => dashes.length > MOST_DASHES);

@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { LAYER_STATES, type LayerStates } from '../drafting/layer-states';
+import { LAYER_STATES } from '../drafting/graphic';
+import type { LayerStates } from '../drafting/layer-states';
 
 /** How a sight is filed among the others of a project. */
 export interface Filing {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { LAYER_STATES, type LayerState } from '../../../core/drafting/layer-states';
+import { LAYER_STATES, type LayerState } from '../../../core/drafting/graphic';
 import { sunIn } from '../../../core/surfaces/sun-text';
 import { Pick as Choose } from '../../ui/pick';
 import { painter } from '../../workers/painter';
