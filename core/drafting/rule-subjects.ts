@@ -1,6 +1,6 @@
 import type { DrawingNames, ElementName } from './drawing-names';
 import type { RuleSubject } from './rule-fits';
-import type { Standard } from './standard';
+import type { Conditions } from './standard';
 
 /** A named set of a project: ids of elements. */
 export interface NamedSet {
@@ -13,14 +13,13 @@ const NAMELESS: Omit<ElementName, 'id'> = { class: '', material: undefined };
 /** Those of a drawing, where neither names nor sets are asked for: they hang on no standard, and stay as long as its names do. */
 const _plain = new WeakMap<DrawingNames, Map<string, RuleSubjects>>();
 
-/** What the rules of a standard are asked about in a drawing. */
-export function subjectsOf(names: DrawingNames, sight: string, standard: Standard, sets: readonly NamedSet[] = []): RuleSubjects {
-  const rules = [standard.lines, standard.fills, standard.surfaces ?? [], standard.tones ?? []].flat();
-  if (rules.some(({ set }) => set !== undefined)) return new RuleSubjects(names, sight, standard, sets);
+/** What some rules are asked about in a drawing. */
+export function subjectsOf(names: DrawingNames, sight: string, rules: readonly Conditions[], sets: readonly NamedSet[] = []): RuleSubjects {
+  if (rules.some(({ set }) => set !== undefined)) return new RuleSubjects(names, sight, rules, sets);
   const key = `${sight} ${rules.some(({ name }) => name !== undefined)}`;
   const known = _plain.get(names) ?? new Map<string, RuleSubjects>();
   _plain.set(names, known);
-  const found = known.get(key) ?? new RuleSubjects(names, sight, standard);
+  const found = known.get(key) ?? new RuleSubjects(names, sight, rules);
   known.set(key, found);
   return found;
 }
@@ -40,11 +39,10 @@ export class RuleSubjects {
   constructor(
     private readonly names: DrawingNames,
     private readonly sight: string,
-    standard: Standard,
+    rules: readonly Conditions[],
     sets: readonly NamedSet[] = [],
   ) {
     // names and sets tell nearly every element from the next: they are looked at only where they matter
-    const rules = [standard.lines, standard.fills, standard.surfaces ?? [], standard.tones ?? []].flat();
     this.byName = rules.some(({ name }) => name !== undefined);
     const asked = new Set(rules.flatMap(({ set }) => set?.toLowerCase() ?? []));
     for (const { name, elements } of sets)

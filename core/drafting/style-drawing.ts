@@ -35,11 +35,14 @@ export function style(
   { onFaces, sets, hand }: StyleOptions = {},
 ): Graphic {
   const table = new PenTable(standard);
-  const subjects = subjectsOf(names, sight.kind, standard, sets);
+  const { lines, fills: covers, surfaces = [], tones = [] } = standard;
+  // rules for lines seldom ask for names, by which nearly every element is another
+  const ofLines = subjectsOf(names, sight.kind, lines, sets);
+  const subjects = subjectsOf(names, sight.kind, [...covers, ...surfaces, ...tones], sets);
   const faces = onFaces?.washes(plain.seen, subjects, table, standard) ?? { regions: [], fills: [] };
   const { drawing, linePen, lineLayer, lineRule, caught } = penned(
     onFaces?.withSurfaces(plain, subjects, standard, scale) ?? plain,
-    subjects,
+    ofLines,
     table,
     standard,
     hand,
