@@ -65,6 +65,16 @@ test('half a line is hidden by hand, a profile filled with one pick: in the file
   const hidden = before.length - (await exported(page)).length;
   expect(hidden).toBeGreaterThan(0.3);
 
+  // the key that takes a sight away means the chosen line here
+  await band.getByRole('button', { name: 'Choose' }).click();
+  await page.mouse.click(pane.x + line.x0 + width * 0.1, pane.y + line.y);
+  await expect(page.getByTestId('chosen-line')).toHaveCount(1);
+  await page.keyboard.press('Delete');
+  await expect(band).toContainText('2 on this drawing');
+  await expect(row(page, 'E-01')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(band).toContainText('1 on this drawing');
+
   await band.getByRole('button', { name: 'Profile' }).click();
   await page.mouse.click(pane.x + line.x0 + width * 0.5, pane.y + line.y + 25);
   await expect(band).toContainText('2.000 sq m, 6.000 m around');

@@ -101,7 +101,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
     open,
     setOpen,
     isAsked: asked.isAsked,
-    isDrawing: outlines.isOn,
+    isDrawing: outlines.isOn || touching.work !== null,
     onBack: asked.back,
   });
   const onPattern = () => setOpen('pattern');

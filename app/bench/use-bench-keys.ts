@@ -37,7 +37,7 @@ interface Setup {
   readonly setOpen: (what: Open) => void;
   /** Points or an area are being asked. */
   readonly isAsked: boolean;
-  /** Outlines are being drawn: only undo is left of the keys. */
+  /** Outlines, or hand work, have the keys: only undo is left of those of the Bench. */
   readonly isDrawing: boolean;
   readonly onBack: () => void;
 }

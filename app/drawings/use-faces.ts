@@ -3,6 +3,7 @@ import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
 import type { Standard } from '../../core/drafting/standard';
 import type { ModelInfo } from '../data/database';
+import { painter } from '../workers/painter';
 import { Stopped } from '../workers/stopped';
 
 interface Setup {
@@ -41,15 +42,17 @@ export function useFaces({ paintKey, model, sight, standard, look, sun, scale }:
   useEffect(() => {
     const own = latest.current.sight;
     // of the standard that comes along the first look wants none
-    if (!paintKey || (!look && !standard && !sun) || !own || there.current === stamp) return;
+    if (!paintKey || !own || there.current === stamp || (!look && !standard && !sun && !there.current)) return;
     const run = new AbortController();
     const wish = { paintKey, model: latest.current.model.id, sight: own, standard: standard ?? null, look, sun: sun ?? null, scale };
     void import('./bring-faces')
       .then(({ bringFaces }) => bringFaces(wish, run.signal, () => setFaces({ ...NONE, isComing: true })))
-      .then((areThere) => {
-        if (!areThere || run.signal.aborted) return;
-        there.current = stamp;
-        setFaces({ ...NONE, of: stamp });
+      .then(async (areThere) => {
+        if (run.signal.aborted || (!areThere && !there.current)) return;
+        // those that came with a sun would go on to show its shadows
+        if (!areThere) await painter.ask((own) => own.dropFaces(paintKey));
+        there.current = areThere ? stamp : null;
+        setFaces({ ...NONE, of: there.current });
       })
       .catch((error: unknown) => {
         if (!run.signal.aborted) setFaces(error instanceof Stopped ? NONE : { ...NONE, fault: (error as Error).message });

@@ -1,11 +1,10 @@
 import { changedRule, rulesOf, type RuleList } from '../../core/drafting/edit-standard';
 import { isoDashes, ISO_LINES, ISO_WIDTHS } from '../../core/drafting/iso-lines';
-import type { FillRule, LineRule, Standard } from '../../core/drafting/standard';
+import { OWN_PATTERNS, type FillRule, type LineRule, type Standard } from '../../core/drafting/standard';
 import { weighted, WEIGHT_SETS } from '../../core/drafting/weight-sets';
 import { Pick } from '../ui/pick';
 import { PatternEditor } from './pattern-editor';
 import { PenStroke } from './pen-stroke';
-import { OWN_FILLS } from './rule-row';
 import { Swatch } from './swatch';
 import type { StandardEdit } from './use-standard';
 
@@ -65,7 +64,7 @@ export function Library({ edit, look, list, at }: Props) {
           Fills <small className="ml-1 text-[12px] font-normal text-graphite">paper size</small>
         </h2>
         <div className="grid grid-cols-4 gap-x-2 gap-y-1">
-          {[...OWN_FILLS, ...Object.keys(standard.patterns)].map((name) => (
+          {[...OWN_PATTERNS, ...Object.keys(standard.patterns)].map((name) => (
             <button
               key={name}
               type="button"

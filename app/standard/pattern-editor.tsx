@@ -2,12 +2,12 @@ import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { freeName } from '../../core/drafting/edit-standard';
 import { INCH, readPatterns, writePatterns, type NamedPattern } from '../../core/drafting/pattern-text';
-import type { Fault } from '../../core/faults/fault';
+import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import { saveFile } from '../jobs/save-file';
 import { FilesWord } from '../ui/files-word';
 import { Swatch } from './swatch';
-import { OWN_FILLS } from './rule-row';
+import { OWN_PATTERNS } from '../../core/drafting/standard';
 import type { StandardEdit } from './use-standard';
 
 interface Props {
@@ -16,6 +16,8 @@ interface Props {
   readonly chosen: string | null;
 }
 
+/** Lines of a printed hatch lie no closer, millimetres. */
+const CLOSEST = 0.2;
 const NEW: NamedPattern = { name: 'own', description: '', lines: [{ angle: 45, origin: [0, 0], offset: [0, 2], dashes: [] }] };
 
 /** Patterns of one's own, in the open text form of hatch patterns, seen at paper size while they are typed; read from files and written to them. */
@@ -23,30 +25,34 @@ export function PatternEditor({ edit, chosen }: Props) {
   const { standard } = edit;
   const [text, setText] = useState<string | null>(null);
   const read = useMemo(() => tried(text ?? ''), [text]);
-  const isDefined = chosen !== null && !(OWN_FILLS as readonly string[]).includes(chosen);
+  const isDefined = chosen !== null && !OWN_PATTERNS.includes(chosen);
   const begin = () => {
     const own = isDefined ? { name: chosen, description: '', lines: standard.patterns[chosen]! } : { ...NEW, name: freeName(Object.keys(standard.patterns), NEW.name) }; // prettier-ignore
     setText(writePatterns([own]));
   };
-  const keep = async (patterns: readonly NamedPattern[], label: string) => {
+  const keep = async (patterns: readonly NamedPattern[], label: string): Promise<boolean> => {
     const next = {
       ...standard,
       patterns: { ...standard.patterns, ...Object.fromEntries(patterns.map(({ name, lines }) => [name, lines])) },
     };
-    if (await edit.change(label, next)) setText(null);
+    const isKept = await edit.change(label, next);
+    if (isKept) setText(null);
+    return isKept;
   };
   const take = async (files: readonly File[]) => {
     const file = files[0]!;
     const words = await file.text();
     try {
       // definitions in inches say so nowhere: their lines lie closer than any printed hatch
-      const closest = Math.min(...readPatterns(words, { file: file.name }).flatMap(({ lines }) => lines.map(({ offset }) => Math.hypot(...offset)))); // prettier-ignore
-      const unit = closest < 0.2 ? INCH : 1;
+      const isInches = readPatterns(words, { file: file.name }).some(({ lines }) =>
+        lines.some(({ offset }) => Math.hypot(...offset) < CLOSEST),
+      );
+      const unit = isInches ? INCH : 1;
       const patterns = readPatterns(words, { file: file.name, unit });
-      await keep(patterns, `Patterns of ${file.name}`);
-      toast(`${patterns.length} ${patterns.length === 1 ? 'pattern' : 'patterns'} of ${file.name}${unit === INCH ? ', taken as inches: its lines lie closer than any hatch in millimetres' : ''}`); // prettier-ignore
+      if (!(await keep(patterns, `Patterns of ${file.name}`))) return;
+      toast(`${patterns.length} ${patterns.length === 1 ? 'pattern' : 'patterns'} of ${file.name}${isInches ? ', taken as inches: its lines lie closer than any hatch in millimetres' : ''}`); // prettier-ignore
     } catch (error) {
-      toast.error(sentence(error as Fault));
+      toast.error(error instanceof Fault ? sentence(error) : (error as Error).message);
     }
   };
   return (

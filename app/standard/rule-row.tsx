@@ -1,7 +1,8 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { changedRule, type RuleList } from '../../core/drafting/edit-standard';
-import type { FillRule, LineRule, SurfaceRule, ToneRule } from '../../core/drafting/standard';
+import { OWN_PATTERNS, type FillRule, type LineRule, type SurfaceRule, type ToneRule } from '../../core/drafting/standard';
+import { scaledPattern } from '../../core/geometry/pattern-line';
 import { FigureField } from '../figures/figure-field';
 import { parseNumber } from '../figures/parse';
 import { Pick } from '../ui/pick';
@@ -123,9 +124,6 @@ function LineCells({ edit, rule, set }: CellsOf<LineRule> & { readonly edit: Sta
   );
 }
 
-/** Fills that need no definition. */
-export const OWN_FILLS = ['none', 'solid', 'wave'] as const;
-
 function FillCells({ edit, rule, set }: CellsOf<FillRule> & { readonly edit: StandardEdit }) {
   return (
     <>
@@ -136,7 +134,7 @@ function FillCells({ edit, rule, set }: CellsOf<FillRule> & { readonly edit: Sta
           label="Pattern"
           hideLabel
           value={rule.pattern}
-          options={[...OWN_FILLS, ...Object.keys(edit.standard.patterns)].map((name) => [name, name])}
+          options={[...OWN_PATTERNS, ...Object.keys(edit.standard.patterns)].map((name) => [name, name])}
           onChange={(pattern) => set('Pattern', { pattern })}
         />
       </span>
@@ -156,7 +154,7 @@ function SurfaceCells({ edit, rule, set }: CellsOf<SurfaceRule> & { readonly edi
     <>
       <span role="cell" className="flex items-center gap-2">
         {/* metres of the model, shown at 1:20 */}
-        <Swatch pattern={rule.pattern} lines={patterns[rule.pattern]?.map((line) => scaled(line, 50))} colour={7} weight={0.09} />
+        <Swatch pattern={rule.pattern} lines={patterns[rule.pattern]?.map((line) => scaledPattern(line, 50))} colour={7} weight={0.09} />
         <Pick
           label="Pattern"
           hideLabel
@@ -179,13 +177,6 @@ function SurfaceCells({ edit, rule, set }: CellsOf<SurfaceRule> & { readonly edi
     </>
   );
 }
-
-const scaled = ({ angle, origin, offset, dashes }: NonNullable<Parameters<typeof Swatch>[0]['lines']>[number], by: number) => ({
-  angle,
-  origin: [origin[0] * by, origin[1] * by] as const,
-  offset: [offset[0] * by, offset[1] * by] as const,
-  dashes: dashes.map((d) => d * by),
-});
 
 function ToneCells({ rule, set }: CellsOf<ToneRule>) {
   return (

@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { freeName, withLook, withoutLook } from '../../core/drafting/edit-standard';
-import type { Fault } from '../../core/faults/fault';
+import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { KeptStandard } from '../data/database';
 import { asFile, takenIn } from '../data/standards';
@@ -123,7 +123,7 @@ function StandardMenu({ edit, isOwn, kept, onKept }: Props) {
       const value: unknown = JSON.parse(await file.text());
       await edit.take(`Standard of ${file.name}`, takenIn(value, file.name));
     } catch (error) {
-      toast.error(error instanceof SyntaxError ? `${file.name} is not JSON: ${error.message}` : sentence(error as Fault));
+      toast.error(error instanceof Fault ? sentence(error) : `${file.name} is not JSON: ${(error as Error).message}`);
     }
   };
   return (
@@ -141,12 +141,7 @@ function StandardMenu({ edit, isOwn, kept, onKept }: Props) {
               </DropdownMenu.Item>
             ))}
             <DropdownMenu.Separator className="my-1 border-t border-rule2" />
-            <DropdownMenu.Item
-              onSelect={() => {
-                onKept({ act: 'keep', standard });
-                toast(`${standard.name} is kept for all projects of this browser`);
-              }}
-            >
+            <DropdownMenu.Item onSelect={() => onKept({ act: 'keep', standard })}>
               Keep {standard.name} for other projects
             </DropdownMenu.Item>
             <DropdownMenu.Item

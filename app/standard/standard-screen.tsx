@@ -6,6 +6,7 @@ import { withRule, type RuleList } from '../../core/drafting/edit-standard';
 import { solidCount } from '../data/class-counts';
 import type { KeptStandard, ModelInfo } from '../data/database';
 import { orderedSights, type Project } from '../data/project';
+import type { Answer } from '../project/commands';
 import { Chain } from '../frame/chain';
 import { Choice } from '../ui/choice';
 import { Toasts } from '../ui/toasts';
@@ -26,7 +27,8 @@ interface Props {
   readonly model: ModelInfo;
   readonly begin: { readonly sight: string | null; readonly look: number; readonly list: RuleList; readonly rule: number | null };
   readonly kept: readonly KeptStandard[];
-  readonly keptFault: string | null;
+  /** What became of keeping or deleting one. */
+  readonly answer: Answer | null;
   readonly onKept: (what: KeptAct) => void;
 }
 
@@ -39,7 +41,7 @@ const NEW_RULES = {
 } as const;
 
 /** Rules below, what they make of a drawing of one's own above, in two looks beside one another. */
-export function StandardScreen({ project, model, begin, kept, keptFault, onKept }: Props) {
+export function StandardScreen({ project, model, begin, kept, answer, onKept }: Props) {
   const navigate = useNavigate();
   const edit = useStandard(project);
   const { looks } = edit;
@@ -58,8 +60,9 @@ export function StandardScreen({ project, model, begin, kept, keptFault, onKept 
   const marked = useMemo(() => (at !== null && (list === 'lines' || list === 'fills') ? { list, at, colour } : null), [list, at, colour]);
 
   useEffect(() => {
-    if (keptFault) toast.error(keptFault);
-  }, [keptFault]);
+    if (answer?.fault) toast.error(answer.fault);
+    else if (answer?.said) toast(answer.said);
+  }, [answer]);
   useHotkeys('1', () => void navigate(`/project/${project.id}/model`));
   useHotkeys('2', () => void navigate(`/project/${project.id}/bench${sight ? `/${sight.id}` : ''}`));
   useHotkeys('mod+z', edit.undo, { preventDefault: true });

@@ -140,6 +140,14 @@ const painter = {
         resolve(own !== undefined);
       };
     }),
+  /** Lets the faces of a drawing go: what is shown of it asks for none any more. */
+  dropFaces(key: string): void {
+    const own = kept.get(key);
+    if (!own?.drawn.drawing.seen) return;
+    const { seen: _seen, ...drawing } = own.drawn.drawing;
+    own.drawn = { ...own.drawn, drawing };
+    own.faces++;
+  },
   forget(key: string): void {
     waiting.get(key)?.();
     kept.delete(key);

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { Fault } from '../faults/fault';
 import { ROLES } from '../sights/role';
 import { filledIn, layerName } from './safe-names';
-import { MARKS, type FillRule, type LineRule, type MarkRule, type Standard } from './standard';
+import { MARKS, OWN_PATTERNS, type FillRule, type LineRule, type MarkRule, type Standard } from './standard';
 import { cos, sin } from '../geometry/trigonometry';
 
 const colour = Joi.alternatives(Joi.number().integer().min(1).max(255), Joi.string().pattern(/^#[0-9a-fA-F]{6}$/));
@@ -121,8 +121,6 @@ const schema = Joi.object({
   fills: fills.required(),
 });
 
-/** Patterns of fills that need no definition. */
-export const OWN_PATTERNS: readonly string[] = ['solid', 'none', 'wave'];
 /** What of a rule asks for nothing. */
 const LOOKS_OF_RULES = ['type', 'pattern', 'size', 'along', 'elsewhere', 'pitch', 'solidBelow', 'wash', 'drawn'];
 

@@ -1,5 +1,5 @@
 import type { Region } from '../cutting/cut-faces';
-import type { PatternLine } from '../geometry/pattern-line';
+import { scaledPattern, type PatternLine } from '../geometry/pattern-line';
 import { faceArea, ringArea, ringBounds, type Face } from '../geometry/rings';
 import { atan2, cos, sin } from '../geometry/trigonometry';
 import type { FillPiece, RegionFill } from './graphic';
@@ -97,7 +97,7 @@ function inFace(
     pattern = rule.elsewhere;
   }
   const lines = varied(standard.patterns[pattern]!, variant);
-  const sized = rule.size === 'model' ? lines.map((line) => scaled(line, 1 / scale)) : lines;
+  const sized = rule.size === 'model' ? lines.map((line) => scaledPattern(line, 1 / scale)) : lines;
   return { pattern, lines: rule.along ? sized.map((line) => turned(line, ...longSide(face, scale))) : sized };
 }
 
@@ -112,13 +112,6 @@ function lengthOf(ring: Float64Array): number {
   for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += Math.hypot(ring[i]! - ring[j]!, ring[i + 1]! - ring[j + 1]!);
   return sum;
 }
-
-const scaled = ({ angle, origin, offset, dashes }: PatternLine, by: number): PatternLine => ({
-  angle,
-  origin: [origin[0] * by, origin[1] * by],
-  offset: [offset[0] * by, offset[1] * by],
-  dashes: dashes.map((d) => d * by),
-});
 
 function turned({ angle, origin, offset, dashes }: PatternLine, radians: number, [u, v]: readonly [number, number]): PatternLine {
   const [c, s] = [cos(radians), sin(radians)];

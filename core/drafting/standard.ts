@@ -64,6 +64,9 @@ export interface FillRule extends Conditions {
   readonly colour: PenColour;
 }
 
+/** Patterns of fills that need no definition. */
+export const OWN_PATTERNS: readonly string[] = ['none', 'solid', 'wave'];
+
 /** Which pattern is on a face that is seen; its lines have the role surface, and the pens of that. */
 export interface SurfaceRule extends Conditions {
   /** How the face stands. */

@@ -10,6 +10,14 @@ export interface PatternLine {
   readonly dashes: readonly number[];
 }
 
+/** A family so many times as large. */
+export const scaledPattern = ({ angle, origin, offset, dashes }: PatternLine, by: number): PatternLine => ({
+  angle,
+  origin: [origin[0] * by, origin[1] * by],
+  offset: [offset[0] * by, offset[1] * by],
+  dashes: dashes.map((d) => d * by),
+});
+
 /** Nearer than this to a side a line lies in it, and a shorter piece is none; as lengths of the polygons. */
 const HAIR = 1e-6;
 
