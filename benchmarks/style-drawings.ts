@@ -10,6 +10,10 @@ import type { Model } from '../core/model/model';
 import { prepare } from '../core/scene/prepare';
 import type { Sight } from '../core/sights/sight';
 import { box, modelOf } from '../core/testing/solids';
+import { linePoints } from '../core/linework/drawing';
+import { touchUp } from '../core/touch-ups/apply';
+import { boxIn } from '../core/touch-ups/follow';
+import type { TouchUp } from '../core/touch-ups/touch-up';
 import { generateBuilding } from './generate';
 
 export interface StyleRow {
@@ -59,7 +63,29 @@ const section: Sight = { kind: 'section', number: 'S', name: '', frame: frame([0
 const elevation: Sight = { kind: 'elevation', number: 'E', name: '', frame: frame([0, 1, 0], [0, 0, 1], [0, 0, 0], false) };
 
 const pens = (n: number) => changedRule(STANDARD, 0, 'lines', 7, { weight: 0.1 + n / 100 });
-measure('a pen changed, lines', generateBuilding(1_650_000), isometric, (g) => g.drawing.lineRole.length, pens);
+const building = generateBuilding(1_650_000);
+measure('a pen changed, lines', building, isometric, (g) => g.drawing.lineRole.length, pens);
+
+// thirty lines hidden by hand, put on again
+{
+  const scene = prepare(building);
+  const drawing = draw(building, scene, isometric);
+  const names = namesOf(building, drawing);
+  const touchUps = Array.from({ length: 30 }, (_, i): TouchUp => {
+    const l = Math.floor((i * drawing.lineRole.length) / 30);
+    const element = drawing.lineElement[l]!;
+    const tie = { element: names.elements.get(element)!.id, box: boxIn(drawing, element)! };
+    return { id: `${i}`, kind: 'hide', on: { tie, path: [...linePoints(drawing, l)] } };
+  });
+  const took = [1, 2, 3, 4, 5].map(() =>
+    clock(() => {
+      const done = touchUp(drawing, names, touchUps);
+      style(done.drawing, names, isometric, STANDARD, 50, { hand: done.hand });
+    }),
+  );
+  const row: StyleRow = { name: 'thirty touch-ups put on, lines', count: drawing.lineRole.length, drawing: clock(() => draw(building, scene, isometric)), took: median(took) }; // prettier-ignore
+  console.log(JSON.stringify(row));
+}
 
 const MATERIALS = ['brick', 'concrete', 'mineral wool', 'oak', 'plaster'];
 const bricks = modelOf(Array.from({ length: 5000 }, (_, i) => ({ solid: box([(i % 100) * 1.2, 0, Math.floor(i / 100) * 0.6], [1, 1, 0.4]), material: MATERIALS[i % 5]! }))); // prettier-ignore

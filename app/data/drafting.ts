@@ -14,19 +14,23 @@ export interface Drafting {
   readonly looks: readonly string[];
 }
 
-const known = new WeakMap<Standard, string>();
-function hashOf(standard: Standard): string {
-  let hash = known.get(standard);
-  if (hash === undefined) known.set(standard, (hash = shortHash(JSON.stringify(standard))));
-  return hash;
+/** What is looked up in a standard once: it is asked at each picture of a screen. */
+const known = new WeakMap<Standard, { readonly hash: string; readonly asksSets: boolean }>();
+function factsOf(standard: Standard) {
+  let facts = known.get(standard);
+  if (!facts) {
+    const text = JSON.stringify(standard);
+    known.set(standard, (facts = { hash: shortHash(text), asksSets: text.includes('"set":') }));
+  }
+  return facts;
 }
 
 export function draftingOf({ standard, sets }: Pick<Project, 'standard' | 'sets'>): Drafting {
   if (!standard) return { key: '', standard: null, sets: [], looks: LOOK_NAMES };
-  const text = JSON.stringify(standard);
-  const asked = text.includes('"set":') ? Object.values(sets).map(({ name, elements }) => ({ name, elements })) : [];
+  const { hash, asksSets } = factsOf(standard);
+  const asked = asksSets ? Object.values(sets).map(({ name, elements }) => ({ name, elements })) : [];
   return {
-    key: hashOf(standard) + (asked.length ? shortHash(JSON.stringify(asked)) : ''),
+    key: hash + (asked.length ? shortHash(JSON.stringify(asked)) : ''),
     standard,
     sets: asked,
     looks: lookNames(standard),

@@ -10,32 +10,23 @@ const SAME = 1e-6;
 /** Where elements stand in a drawing, and where hand work on them is to go. */
 export class Standing {
   private readonly numbers = new Map<string, number>();
-  private readonly boxes = new Map<number, Box | null>();
+  private readonly boxes: ReadonlyMap<number, Box>;
 
-  constructor(
-    private readonly drawing: Drawing,
-    names: DrawingNames,
-  ) {
+  constructor(drawing: Drawing, names: DrawingNames) {
+    this.boxes = boxesIn(drawing);
     for (const [n, { id }] of names.elements) this.numbers.set(id, n);
   }
 
   /** An element by its id; -1 where the drawing does not show it. */
   number(id: string): number {
     const n = this.numbers.get(id) ?? -1;
-    return n >= 0 && this.box(n) ? n : -1;
-  }
-
-  /** The box of all that a drawing shows of an element; null where it shows nothing. */
-  box(element: number): Box | null {
-    let known = this.boxes.get(element);
-    if (known === undefined) this.boxes.set(element, (known = boxIn(this.drawing, element)));
-    return known;
+    return this.boxes.has(n) ? n : -1;
   }
 
   /** Where a place goes with the element that it is tied to; null where that is gone. */
   mapping(tie: Tie | undefined): ((u: number, v: number) => [number, number]) | null {
     if (!tie) return (u, v) => [u, v];
-    const now = this.box(this.number(tie.element));
+    const now = this.boxes.get(this.number(tie.element));
     if (!now) return null;
     return (u, v) => [along(u, tie.box[0], tie.box[2], now[0], now[2]), along(v, tie.box[1], tie.box[3], now[1], now[3])];
   }
@@ -47,27 +38,34 @@ function along(x: number, from: number, to: number, fromNow: number, toNow: numb
   return Math.abs(x - from) <= Math.abs(x - to) ? x + fromNow - from : x + toNow - to;
 }
 
-/** u0, v0, u1, v1 of the lines and cut faces of an element. */
-export function boxIn(drawing: Drawing, element: number): Box | null {
-  let [u0, v0, u1, v1] = [Infinity, Infinity, -Infinity, -Infinity];
-  const take = (u: number, v: number) => {
-    [u0, v0, u1, v1] = [Math.min(u0, u), Math.min(v0, v), Math.max(u1, u), Math.max(v1, v)];
+/** u0, v0, u1, v1 of the lines and cut faces of each element, or of one alone. */
+function boxesIn(drawing: Drawing, only?: number): Map<number, Box> {
+  const boxes = new Map<number, [number, number, number, number]>();
+  const take = (element: number, u: number, v: number) => {
+    const box = boxes.get(element);
+    if (!box) boxes.set(element, [u, v, u, v]);
+    else [box[0], box[1], box[2], box[3]] = [Math.min(box[0], u), Math.min(box[1], v), Math.max(box[2], u), Math.max(box[3], v)];
   };
-  drawing.lineElement.forEach((own, l) => {
-    if (own !== element) return;
-    const a = drawing.lineArc[l]!;
+  const { lineElement, lineArc, lineStart, points } = drawing;
+  for (let l = 0; l < lineElement.length; l++) {
+    const own = lineElement[l]!;
+    if (only !== undefined && own !== only) continue;
+    const a = lineArc[l]!;
     if (a >= 0) {
       const [b, c, d, e] = arcBounds(arcAt(drawing, a));
-      take(b, c);
-      take(d, e);
-    } else for (let p = drawing.lineStart[l]!; p < drawing.lineStart[l + 1]!; p++) take(drawing.points[p * 2]!, drawing.points[p * 2 + 1]!);
-  });
-  for (const { elements, face } of drawing.regions) {
-    if (!elements.includes(element)) continue;
-    for (const ring of face) for (let i = 0; i < ring.length; i += 2) take(ring[i]!, ring[i + 1]!);
+      take(own, b, c);
+      take(own, d, e);
+    } else for (let p = lineStart[l]!; p < lineStart[l + 1]!; p++) take(own, points[p * 2]!, points[p * 2 + 1]!);
   }
-  return u0 <= u1 ? [u0, v0, u1, v1] : null;
+  for (const { elements, face } of drawing.regions)
+    for (const own of elements)
+      if (only === undefined || own === only)
+        for (const ring of face) for (let i = 0; i < ring.length; i += 2) take(own, ring[i]!, ring[i + 1]!);
+  return boxes;
 }
+
+/** The box of all that a drawing shows of an element; null where it shows nothing. */
+export const boxIn = (drawing: Drawing, element: number): Box | null => boxesIn(drawing, element).get(element) ?? null;
 
 /** The same, of an arc: its centre goes along, its size stays. */
 export const movedArc = (arc: Arc, to: (u: number, v: number) => [number, number]): Arc => {
