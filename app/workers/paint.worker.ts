@@ -12,8 +12,7 @@ import { LETTERING } from '../../core/drafting/lettering';
 import type { Drawing } from '../../core/linework/drawing';
 import { unfilledIn } from '../../core/proof/unfilled';
 import type { Drafting } from '../data/drafting';
-import { lineIndex, type LineIndex } from './line-index';
-import { markCaught } from './mark-caught';
+import type { LineIndex } from './line-index';
 import type { Lost, touchUp } from '../../core/touch-ups/apply';
 import type { Profile } from '../../core/touch-ups/profile-at';
 import type { TouchUp } from '../../core/touch-ups/touch-up';
@@ -162,7 +161,7 @@ const painter = {
     if (graphic.texts.length) await lettering();
     const canvas = new OffscreenCanvas(view.width, view.height);
     paint(canvas.getContext('2d')!, graphic, view);
-    if (view.marked) markCaught(canvas.getContext('2d')!, graphic, view, view.marked);
+    if (view.marked) (await import('./mark-caught')).markCaught(canvas.getContext('2d')!, graphic, view, view.marked);
     const bitmap = canvas.transferToImageBitmap();
     return Comlink.transfer(bitmap, [bitmap]);
   },
@@ -185,7 +184,7 @@ const painter = {
       ? graphicOf(own, how.sight, how.scale, await standardIn(how.look))
       : (own.graphics[0]?.graphic ?? graphicOf(own, null, 100, await standardIn()));
     const { drawing, names, layers, lineLayer, fills, caught } = graphic;
-    const best = indexOf(own, drawing)?.nearest(u, v, reach) ?? -1;
+    const best = (await indexOf(own, drawing))?.nearest(u, v, reach) ?? -1;
     const met = best >= 0 && names.elements.get(drawing.lineElement[best]!)?.id;
     if (met)
       return {
@@ -208,7 +207,7 @@ const painter = {
     const graphic = own?.graphics[0]?.graphic;
     if (!own || !graphic) return null;
     const { lineMeant } = await import('./line-meant');
-    return lineMeant(own.drawn.drawing, graphic, indexOf(own, graphic.drawing)?.nearest(u, v, reach) ?? -1);
+    return lineMeant(own.drawn.drawing, graphic, (await indexOf(own, graphic.drawing))?.nearest(u, v, reach) ?? -1);
   },
   /** What is closed around a place. */
   async profile(key: string, u: number, v: number): Promise<Profile | null> {
@@ -248,9 +247,9 @@ const painter = {
     }));
   },
   /** What can be meant exactly within `reach` metres of a point, the likeliest first, with the id of the element whose line it is on. */
-  snaps(key: string, u: number, v: number, reach: number): readonly NamedSnap[] {
+  async snaps(key: string, u: number, v: number, reach: number): Promise<readonly NamedSnap[]> {
     const own = kept.get(key);
-    const index = own && indexOf(own, own.drawn.drawing);
+    const index = own && (await indexOf(own, own.drawn.drawing));
     if (!own || !index) return [];
     const { drawing, names } = own.drawn;
     return snapPoints(drawing, index.near(u, v, reach), u, v, reach)
@@ -295,7 +294,9 @@ function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Stand
 }
 
 /** The index of the lines of a drawing; it is made when it is first asked for, and forgotten with the picture. */
-function indexOf(own: Kept, drawing: Drawing): LineIndex | null {
+async function indexOf(own: Kept, drawing: Drawing): Promise<LineIndex | null> {
+  // nobody points before there is something to see
+  const { lineIndex } = await import('./line-index');
   let found = own.indices.find(({ of }) => of === drawing);
   if (!found) {
     found = { of: drawing, index: lineIndex(drawing) };
