@@ -61,6 +61,9 @@ export default defineConfig({
             'fflate',
             'clipper2-ts',
             'earcut',
+            '@dnd-kit/core',
+            '@dnd-kit/sortable',
+            '@dnd-kit/utilities',
           ],
         },
         test: {

@@ -12,6 +12,15 @@ const tinted = (page: Page) =>
     return count;
   });
 
+/** Pixels through which one sees half: shadows alone. */
+const shade = (page: Page) =>
+  page.getByRole('img', { name: /^Drawing/ }).evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let count = 0;
+    for (let i = 0; i + 8 < data.length; i += 4) if (data[i + 3] === data[i + 7] && data[i + 3]! > 100 && data[i + 3]! < 130) count++;
+    return count;
+  });
+
 test('a drawing in another look: tones and bricks on the screen and in the file, taken back, all elevations at once', async ({
   page,
 }, info) => {
@@ -52,6 +61,18 @@ test('a drawing in another look: tones and bricks on the screen and in the file,
   await page.keyboard.press('Control+z');
   await expect(slate.getByRole('combobox', { name: 'Look' })).toContainText('Works');
   await expect.poll(() => tinted(page)).toBeLessThan(before + 1000);
+
+  // a sun lays shadows in any look; taken away it takes them along
+  expect(await shade(page)).toBeLessThan(50);
+  await slate.getByRole('button', { name: /^Lines/ }).click();
+  const sun = page.getByRole('textbox', { name: /^Sun/ });
+  await sun.fill('250, 20');
+  await sun.press('Enter');
+  await expect.poll(() => shade(page), { timeout: 60_000 }).toBeGreaterThan(2000);
+  await sun.fill('');
+  await sun.press('Enter');
+  await expect.poll(() => shade(page)).toBeLessThan(50);
+  await page.keyboard.press('Escape');
 
   // a whole kind at once
   await row(page, 'E-04').click({ modifiers: ['Shift'] });

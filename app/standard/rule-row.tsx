@@ -153,8 +153,8 @@ function SurfaceCells({ edit, rule, set }: CellsOf<SurfaceRule> & { readonly edi
   return (
     <>
       <span role="cell" className="flex items-center gap-2">
-        {/* metres of the model, shown at 1:20 */}
-        <Swatch pattern={rule.pattern} lines={patterns[rule.pattern]?.map((line) => scaledPattern(line, 50))} colour={7} weight={0.09} />
+        {/* metres of the model, shown at 1:100 */}
+        <Swatch pattern={rule.pattern} lines={patterns[rule.pattern]?.map((line) => scaledPattern(line, 10))} colour={7} weight={0.09} />
         <Pick
           label="Pattern"
           hideLabel

@@ -53,10 +53,10 @@ export function StandardHead(props: Props) {
         </button>
       )}
       <StandardMenu {...props} />
-      <span className="text-graphite">
+      <span className="text-graphite max-[1200px]:hidden">
         {isOwn ? 'of this project' : 'comes along'}, governs {sights.length} {sights.length === 1 ? 'sight' : 'sights'}
       </span>
-      <span className="ml-auto flex items-baseline gap-4">
+      <span className="ml-auto flex min-w-0 items-baseline gap-4 max-[1200px]:gap-2">
         {naming === 'look' ? (
           <span className="w-36">
             <NameField
