@@ -4,6 +4,12 @@ import { Growing } from './growing';
 const STEEPEST = 2;
 
 /**
+ * Beside each other further apart than so many tolerances, neither of two lines runs on the other: an end may lie a tolerance further along
+ * the other line, and there, as steep as they may be, four tolerances further away from it.
+ */
+const SURELY_APART = 8;
+
+/**
  * A grid of square cells over the picture, each with the segments that pass it; one flat list. Cost: cells crossed.
  */
 export class SegmentGrid {
@@ -148,7 +154,14 @@ export class SegmentGrid {
           tb = bu * du + bv * dv;
         // side by side along the line, or only end to end
         if ((ta <= aside && tb <= aside) || (ta >= square - aside && tb >= square - aside)) continue;
-        if (Math.abs(db - da) > STEEPEST * Math.abs(tb - ta) || stamp[o] === search) continue;
+        const across = db - da,
+          along = tb - ta;
+        if (Math.abs(across) > STEEPEST * Math.abs(along) || stamp[o] === search) continue;
+        // how far apart they are where they begin and end to run beside each other, times their length along the line
+        const from = da * along + across * (Math.max(0, Math.min(ta, tb)) - ta),
+          to = da * along + across * (Math.min(square, Math.max(ta, tb)) - ta);
+        const apart = SURELY_APART * aside * Math.abs(along);
+        if (Math.abs(from) > apart || Math.abs(to) > apart) continue;
         stamp[o] = search;
         out.push(o);
       }
