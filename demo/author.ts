@@ -23,7 +23,9 @@ function format(arg: Arg): string {
     return /[.e]/.test(text) ? text.replace('e', 'E') : `${text}.`;
   }
   if (typeof arg === 'string')
-    return `'${[...arg.replace(/'/g, "''")].map((c) => (c.charCodeAt(0) > 126 ? `\\X2\\${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}\\X0\\` : c)).join('')}'`;
+    return `'${Array.from(arg.replace(/'/g, "''"))
+      .map((c) => (c.charCodeAt(0) > 126 ? `\\X2\\${c.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}\\X0\\` : c))
+      .join('')}'`;
   if ('ref' in arg) return `#${arg.ref}`;
   if ('enum' in arg) return `.${arg.enum}.`;
   if ('raw' in arg) return arg.raw;

@@ -11,6 +11,8 @@ export async function fromPress(page: Page, act: () => Promise<void>, isSo: stri
     ([body, event]) => {
       const watch = { ms: 0 };
       Object.assign(window, { watch });
+      // what is looked for comes as the text of a function: it runs in the page
+      // oxlint-disable-next-line typescript/no-implied-eval
       const look = new Function(body!) as () => boolean;
       const begin = () => {
         const from = performance.now();

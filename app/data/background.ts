@@ -2,7 +2,8 @@ import type { Vec2 } from '../../core/geometry/vec3';
 
 /** Where a background lies: under the plans of the Key (of one storey or of all), or under the drawing of a sight. */
 export type BackgroundPane =
-  { readonly pane: 'key'; readonly storey: string | null } | { readonly pane: 'drawing'; readonly sight: string };
+  | { readonly pane: 'key'; readonly storey: string | null }
+  | { readonly pane: 'drawing'; readonly sight: string };
 
 /** An image at true scale behind the Key or a Drawing. It is looked at, never measured, and leaves the house only when asked for. */
 export interface Background {

@@ -9,6 +9,6 @@ export function useDrafting(project: Project): void {
   useEffect(() => {
     painter.draft(drafting);
     // its key says all of it
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [drafting.key]);
 }

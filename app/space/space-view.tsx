@@ -70,6 +70,8 @@ export function SpaceView({ model, states, aim = null, isPlacing, onPress, onThe
       setStand(made.standing());
       setMoved((n) => n + 1);
     });
+    // what stands outside of React exists from here on
+    // oxlint-disable-next-line react/set-state-in-effect
     setView(made);
     return () => {
       stop();

@@ -34,7 +34,7 @@ export function Table<R>({ label, rows, columns, rowKey, rowClass, span, rowHeig
   const [sorting, setSorting] = useState<SortingState>([]);
   const scroller = useRef<HTMLDivElement>(null);
   // not compiled, and not to be: its functions answer anew each time
-  // eslint-disable-next-line react-hooks/incompatible-library
+  // oxlint-disable-next-line react/incompatible-library
   const table = useReactTable<R>({
     data: rows as R[],
     columns: columns.map(({ title, value }): ColumnDef<R> => ({

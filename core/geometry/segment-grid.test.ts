@@ -19,7 +19,7 @@ test('every two segments of which one runs on the other are met, however short, 
     fc.property(strand, ([turn, parts]) => {
       const [du, dv] = [Math.cos(turn), Math.sin(turn)];
       const ends = parts.flatMap(({ from, long, asides: [a, b] }) =>
-        [from, a, from + 10 ** long, b].map((x, k, all) => {
+        [from, a, from + 10 ** long, b].map((_, k, all) => {
           const [along, aside] = k < 2 ? [all[0]!, all[1]!] : [all[2]!, all[3]!];
           return TOLERANCE * (k % 2 ? along * dv + aside * du : along * du - aside * dv);
         }),

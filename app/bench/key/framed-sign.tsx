@@ -57,7 +57,7 @@ export default function FramedSign({ model, sight, frame, level, view, size, onG
             [ax, ay, 1],
             [bx, by, -1],
           ] as const
-        ).map(([x, y, side]) =>
+        ).map(([x, y, side]) => (
           // prettier-ignore
           <g key={side}>
             <path
@@ -70,8 +70,8 @@ export default function FramedSign({ model, sight, frame, level, view, size, onG
             <text x={x} y={y + 19} textAnchor="middle" fontSize={12} fontWeight={600} fill={MADDER}>
               {sight.number + tilt}
             </text>
-          </g>,
-        )}
+          </g>
+        ))}
     </g>
   );
 }
