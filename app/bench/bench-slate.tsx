@@ -29,7 +29,7 @@ export function BenchSlate({ selected, sight, all, many, onPattern, project, tou
           work={touching.work}
           entry={selected}
           paintKey={props.paintKey}
-          standard={project.standard}
+          {...{ project, model: props.model, send: touching.send }}
           isBare={touching.isBare}
           onBare={touching.setBare}
           onRemove={touching.remove}

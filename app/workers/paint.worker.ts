@@ -16,7 +16,7 @@ import type { LineIndex } from './line-index';
 import type { Lost, touchUp } from '../../core/touch-ups/apply';
 import type { Profile } from '../../core/touch-ups/profile-at';
 import type { TouchUp } from '../../core/touch-ups/touch-up';
-import type { MeantLine } from './line-meant';
+import type { extendAt, MeantLine, OnSheet, trimAt } from './line-meant';
 import { paint, type PaintView } from './paint';
 import { LETTERING_URLS } from './lettering';
 import { headOf, type DrawnHead, type DrawnSight, type ShownFinding } from '../data/drawn-sight';
@@ -41,6 +41,8 @@ interface Styled {
   readonly sets: Drafting['sets'];
   /** Hand work that found no place. */
   readonly lost: readonly Lost[];
+  /** Hand work that did, where it lies. */
+  readonly placed: readonly TouchUp[];
   readonly graphic: Graphic;
 }
 /** Two looks stand side by side. */
@@ -203,11 +205,18 @@ const painter = {
   },
   /** The line that is meant by a place, as hand work knows it; null where none of the model's is. */
   async line(key: string, u: number, v: number, reach: number): Promise<MeantLine | null> {
-    const own = kept.get(key);
-    const graphic = own?.graphics[0]?.graphic;
-    if (!own || !graphic) return null;
-    const { lineMeant } = await import('./line-meant');
-    return lineMeant(own.drawn.drawing, graphic, (await indexOf(own, graphic.drawing))?.nearest(u, v, reach) ?? -1);
+    const on = await sheetAt(key, u, v, reach);
+    return on && (await import('./line-meant')).lineMeant(on, on.nearest, [u, v]);
+  },
+  /** What of a line a trim takes away at a place. */
+  async trim(key: string, u: number, v: number, reach: number): Promise<ReturnType<typeof trimAt>> {
+    const on = await sheetAt(key, u, v, reach);
+    return on && (await import('./line-meant')).trimAt(on, on.nearest, [u, v]);
+  },
+  /** What a line lacks to reach the next. */
+  async extend(key: string, u: number, v: number, reach: number): Promise<ReturnType<typeof extendAt>> {
+    const on = await sheetAt(key, u, v, reach);
+    return on && (await import('./line-meant')).extendAt(on, on.nearest, [u, v]);
   },
   /** What is closed around a place. */
   async profile(key: string, u: number, v: number): Promise<Profile | null> {
@@ -216,8 +225,11 @@ const painter = {
     const { profileAt } = await import('../../core/touch-ups/profile-at');
     return profileAt(own.drawn.drawing, own.drawn.names, u, v);
   },
-  /** Hand work that finds no place on a drawing as it was painted last. */
-  lost: (key: string): readonly Lost[] => kept.get(key)?.graphics[0]?.lost ?? [],
+  /** Hand work on a drawing as it was painted last: where it lies, and what finds no place. */
+  touched: (key: string): Pick<Styled, 'lost' | 'placed'> => {
+    const { lost = [], placed = [] } = kept.get(key)?.graphics[0] ?? {};
+    return { lost, placed };
+  },
   /** By what all drawings are styled. */
   draft(next: Drafting): void {
     drafting = next;
@@ -287,10 +299,26 @@ function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Stand
     const options = { standard, sets, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
     const done = byHand && sight?.touchUps?.length ? byHand(own.drawn.drawing, own.drawn.names, sight.touchUps) : null;
     const drawn = done ? { ...own.drawn, drawing: done.drawing } : own.drawn;
-    found = { said, standard, sets, lost: done?.lost ?? [], graphic: publish(drawn, sight ?? bare, { ...options, hand: done?.hand }) };
+    found = {
+      said,
+      standard,
+      sets,
+      lost: done?.lost ?? [],
+      placed: done?.placed ?? [],
+      graphic: publish(drawn, sight ?? bare, { ...options, hand: done?.hand }),
+    };
   }
   own.graphics = [found, ...own.graphics.filter((g) => g !== found)].slice(0, MOST_STYLED);
   return found.graphic;
+}
+
+/** A drawing as it was painted last, and the line of it that is nearest to a place; null where none has been painted. */
+async function sheetAt(key: string, u: number, v: number, reach: number): Promise<(OnSheet & { readonly nearest: number }) | null> {
+  const own = kept.get(key);
+  const styled = own?.graphics[0];
+  if (!own || !styled) return null;
+  const { graphic, placed } = styled;
+  return { plain: own.drawn.drawing, graphic, placed, nearest: (await indexOf(own, graphic.drawing))?.nearest(u, v, reach) ?? -1 };
 }
 
 /** The index of the lines of a drawing; it is made when it is first asked for, and forgotten with the picture. */

@@ -1,9 +1,9 @@
 import type { DrawingNames } from '../drafting/drawing-names';
 import type { Hand } from '../drafting/hand';
 import type { Drawing } from '../linework/drawing';
-import { movedArc, Standing } from './follow';
+import { Standing } from './follow';
 import { Sheet } from './sheet';
-import type { Stretch, TouchUp } from './touch-up';
+import type { TouchUp } from './touch-up';
 
 /** Hand work that found no place any more. */
 export interface Lost {
@@ -15,6 +15,8 @@ export interface TouchedUp {
   readonly drawing: Drawing;
   readonly hand: Hand;
   readonly lost: readonly Lost[];
+  /** What was put on, where it lies by now. */
+  readonly placed: readonly TouchUp[];
 }
 
 /**
@@ -26,41 +28,37 @@ export function touchUp(plain: Drawing, names: DrawingNames, touchUps: readonly 
   const standing = new Standing(plain, names);
   const sheet = new Sheet(plain);
   const lost: Lost[] = [];
+  const placed: TouchUp[] = [];
   for (const own of touchUps) {
-    const { id } = own;
-    const tie = 'on' in own ? own.on.tie : own.tie;
-    const to = standing.mapping(tie);
-    if (!to) {
-      lost.push({ id, why: 'element' });
+    const now = standing.moved(own);
+    if (!now) {
+      lost.push({ id: own.id, why: 'element' });
       continue;
     }
-    const way = (flat: readonly number[]) => {
-      const out: number[] = [];
-      for (let i = 0; i < flat.length; i += 2) out.push(...to(flat[i]!, flat[i + 1]!));
-      return out;
-    };
-    switch (own.kind) {
+    switch (now.kind) {
       case 'hide':
-      case 'redraw': {
-        const on: Stretch = own.on.path ? { ...own.on, path: way(own.on.path) } : { ...own.on, arc: movedArc(own.on.arc!, to) };
-        if (!sheet.take(standing.number(own.on.tie.element), on, own.kind === 'redraw' ? own.as : null)) lost.push({ id, why: 'line' });
+      case 'redraw':
+        if (!sheet.take(standing.number(now.on.tie.element), now.on, now.kind === 'redraw' ? now.as : null)) {
+          lost.push({ id: own.id, why: 'line' });
+          continue;
+        }
         break;
-      }
       case 'line':
-        sheet.line(way(own.points), own.as);
+        sheet.line(now.points, now.as);
         break;
       case 'arc':
-        sheet.arc(movedArc(own.arc, to), own.as);
+        sheet.arc(now.arc, now.as);
         break;
       case 'fill':
-        sheet.fill(own.rings.map((ring) => Float64Array.from(way(ring))), own.as); // prettier-ignore
+        sheet.fill(now.rings.map((ring) => Float64Array.from(ring)), now.as); // prettier-ignore
         break;
       case 'text':
-        sheet.texts.push({ at: to(...own.at), words: own.words, height: own.height, layer: own.layer });
+        sheet.texts.push({ at: now.at, words: now.words, height: now.height, layer: now.layer });
         break;
       case 'mask':
-        sheet.mask(Float64Array.from(way(own.ring)));
+        sheet.mask(Float64Array.from(now.ring));
     }
+    placed.push(now);
   }
-  return { ...sheet.done(), lost };
+  return { ...sheet.done(), lost, placed };
 }

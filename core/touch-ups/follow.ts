@@ -1,7 +1,7 @@
 import type { DrawingNames } from '../drafting/drawing-names';
 import { arcBounds, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Drawing } from '../linework/drawing';
-import type { Tie } from './touch-up';
+import type { TouchUp } from './touch-up';
 
 type Box = readonly [number, number, number, number];
 /** Nearer than this two lengths of boxes are one, metres. */
@@ -23,12 +23,36 @@ export class Standing {
     return this.boxes.has(n) ? n : -1;
   }
 
-  /** Where a place goes with the element that it is tied to; null where that is gone. */
-  mapping(tie: Tie | undefined): ((u: number, v: number) => [number, number]) | null {
-    if (!tie) return (u, v) => [u, v];
+  /** Hand work where its element has gone, tied to that as it is now; null where that is gone. */
+  moved(own: TouchUp): TouchUp | null {
+    const tie = 'on' in own ? own.on.tie : own.tie;
+    if (!tie) return own;
     const now = this.boxes.get(this.number(tie.element));
     if (!now) return null;
-    return (u, v) => [along(u, tie.box[0], tie.box[2], now[0], now[2]), along(v, tie.box[1], tie.box[3], now[1], now[3])];
+    const to = (u: number, v: number): [number, number] => [along(u, tie.box[0], tie.box[2], now[0], now[2]), along(v, tie.box[1], tie.box[3], now[1], now[3])]; // prettier-ignore
+    const way = (flat: readonly number[]) => {
+      const out: number[] = [];
+      for (let i = 0; i < flat.length; i += 2) out.push(...to(flat[i]!, flat[i + 1]!));
+      return out;
+    };
+    const next = { element: tie.element, box: now };
+    switch (own.kind) {
+      case 'hide':
+      case 'redraw': {
+        const { path, arc } = own.on;
+        return { ...own, on: path ? { tie: next, path: way(path) } : { tie: next, arc: movedArc(arc!, to) } };
+      }
+      case 'line':
+        return { ...own, tie: next, points: way(own.points) };
+      case 'arc':
+        return { ...own, tie: next, arc: movedArc(own.arc, to) };
+      case 'fill':
+        return { ...own, tie: next, rings: own.rings.map(way) };
+      case 'text':
+        return { ...own, tie: next, at: to(...own.at) };
+      case 'mask':
+        return { ...own, tie: next, ring: way(own.ring) };
+    }
   }
 }
 
@@ -68,7 +92,7 @@ function boxesIn(drawing: Drawing, only?: number): Map<number, Box> {
 export const boxIn = (drawing: Drawing, element: number): Box | null => boxesIn(drawing, element).get(element) ?? null;
 
 /** The same, of an arc: its centre goes along, its size stays. */
-export const movedArc = (arc: Arc, to: (u: number, v: number) => [number, number]): Arc => {
+const movedArc = (arc: Arc, to: (u: number, v: number) => [number, number]): Arc => {
   const [u, v] = to(arc[0], arc[1]);
   return [u, v, arc[2], arc[3], arc[4], arc[5], arc[6]];
 };

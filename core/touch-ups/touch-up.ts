@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { Fault } from '../faults/fault';
 import type { Arc } from '../geometry/arcs/arc';
 import type { HandFill, HandPen } from '../drafting/hand';
+import type { Shape } from './shape';
 import { ROLES } from '../sights/role';
 
 /** What ties hand work to the model: an element, and the box that it had in the drawing: u0, v0, u1, v1, metres. */
@@ -10,12 +11,8 @@ export interface Tie {
   readonly box: readonly [number, number, number, number];
 }
 
-/** A stretch of a computed line of an element: a way through u, v pairs, or a piece of an arc. */
-export interface Stretch {
-  readonly tie: Tie;
-  readonly path?: readonly number[];
-  readonly arc?: Arc;
-}
+/** A stretch of a computed line of an element. */
+export type Stretch = Shape & { readonly tie: Tie };
 
 /** One change made by hand on a drawing. What has a tie goes with its element, what has none stays where it is. */
 export type TouchUp = { readonly id: string } & (

@@ -180,12 +180,14 @@ it.each([
 });
 
 it('a part of a line runs from the place nearest to one point to that nearest to another, round its corners; of a circle anticlockwise', () => {
-  const tie = { element: 'a', box: [0, 0, 4, 2] } as const;
   const path = [0, 0, 4, 0, 4, 2];
-  expect(partOf({ tie, path }, [4.3, 1], [1, -0.2]).path).toEqual([1, 0, 4, 0, 4, 1]);
-  expect(partOf({ tie, path }, [1, 0.1], [3, 0.1]).path).toEqual([1, 0, 3, 0]);
-  const quarter = partOf({ tie, arc: [1, 1, 2, 0, 1, 0, 2 * Math.PI] }, [1, 5], [-4, 1]).arc!;
+  expect(partOf({ path }, [4.3, 1], [1, -0.2])).toEqual({
+    gone: { path: [1, 0, 4, 0, 4, 1] },
+    left: [{ path: [0, 0, 1, 0] }, { path: [4, 1, 4, 2] }],
+  });
+  expect(partOf({ path }, [0, 0.1], [3, 0.1])).toEqual({ gone: { path: [0, 0, 3, 0] }, left: [{ path: [3, 0, 4, 0, 4, 2] }] });
+  const quarter = partOf({ arc: [1, 1, 2, 0, 1, 0, 2 * Math.PI] }, [1, 5], [-4, 1]).gone.arc!;
   expect(quarter.slice(5).map((t) => t / Math.PI)).toEqual([expect.closeTo(0.5, 9), expect.closeTo(1, 9)]);
-  const over = partOf({ tie, arc: [0, 0, 1, 0, 1, 0, Math.PI] }, [5, -1], [0, 2]).arc!;
+  const over = partOf({ arc: [0, 0, 1, 0, 1, 0, Math.PI] }, [5, -1], [0, 2]).gone.arc!;
   expect(over.slice(5)).toEqual([0, expect.closeTo(Math.PI / 2, 9)]);
 });

@@ -227,7 +227,14 @@ export function DrawingPane(props: Props) {
         )}
         {touch.work && (
           <Suspense>
-            <TouchMarks work={touch.work} touchUps={title?.touchUps ?? []} toPane={toPane} zoom={view.zoom} onEnd={touch.end} />
+            <TouchMarks
+              work={touch.work}
+              paintKey={live.paintKey}
+              touchUps={title?.touchUps ?? []}
+              toPane={toPane}
+              zoom={view.zoom}
+              onEnd={touch.end}
+            />
           </Suspense>
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />

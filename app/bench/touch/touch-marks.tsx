@@ -1,11 +1,15 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { TouchUp } from '../../../core/touch-ups/touch-up';
+import { arcPoints } from '../../../core/geometry/arcs/arc';
+import type { Shape } from '../../../core/touch-ups/shape';
 import { useWatched } from '../../ui/watched';
 import type { TouchWork } from './touch-work';
+import { useTouched } from './use-touched';
 
 interface Props {
   readonly work: TouchWork;
+  readonly paintKey: string | null;
   readonly touchUps: readonly TouchUp[];
   readonly toPane: (at: Vec2) => Vec2;
   readonly zoom: number;
@@ -13,7 +17,7 @@ interface Props {
 }
 
 /** What the hand has so far, in pencil; what is hidden as a faint dotted line, what was added with a dot at each end. Nothing of it gets into a file. */
-export default function TouchMarks({ work, touchUps, toPane, zoom, onEnd }: Props) {
+export default function TouchMarks({ work, paintKey, touchUps, toPane, zoom, onEnd }: Props) {
   const { chosen, points, aim, profile, mode } = useWatched(work);
   useHotkeys('enter', () => work.finish(zoom), { preventDefault: true });
   useHotkeys('backspace', () => void work.back(), { preventDefault: true });
@@ -28,13 +32,16 @@ export default function TouchMarks({ work, touchUps, toPane, zoom, onEnd }: Prop
     }
     return close ? `${d}Z` : d;
   };
-  const own = aim ? [...points, aim] : points;
+  // where it lies by now: its element may have moved
+  const { placed } = useTouched(paintKey, touchUps);
+  const way = ({ path: own, arc }: Shape) => path(arc ? [...arcPoints(arc, 0.3 / zoom)] : own);
+  const own = aim && mode !== 'offset' && !(mode === 'arc' && points.length === 2) ? [...points, aim] : points;
   const radius = mode === 'circle' && own.length === 2 ? Math.hypot(own[1]![0] - own[0]![0], own[1]![1] - own[0]![1]) * zoom : null;
   return (
     <svg aria-hidden="true" data-testid="touch-marks" className="pointer-events-none absolute inset-0 h-full w-full" fill="none">
-      {touchUps.map((t) =>
-        t.kind === 'hide' && t.on.path ? (
-          <path key={t.id} d={path(t.on.path)} stroke="var(--color-pencil-line)" strokeWidth={1} strokeDasharray="1 4" />
+      {placed.map((t) =>
+        t.kind === 'hide' ? (
+          <path key={t.id} d={way(t.on)} stroke="var(--color-pencil-line)" strokeWidth={1} strokeDasharray="1 4" />
         ) : t.kind === 'line' ? (
           [t.points.slice(0, 2), t.points.slice(-2)].map((end, k) => {
             const [x, y] = toPane(end as unknown as Vec2);
@@ -64,6 +71,9 @@ export default function TouchMarks({ work, touchUps, toPane, zoom, onEnd }: Prop
           strokeWidth={1.6}
         />
       )}
+      {work.preview().map((shape, k) => (
+        <path key={k} data-testid="touch-preview" d={way(shape)} stroke="var(--color-pencil)" strokeWidth={1.4} strokeDasharray="5 3" />
+      ))}
       {own.length > 0 && <path d={path(own.flat())} stroke="var(--color-pencil)" strokeWidth={1.4} />}
       {radius !== null && (
         <circle cx={toPane(own[0]!)[0]} cy={toPane(own[0]!)[1]} r={radius} stroke="var(--color-pencil)" strokeWidth={1.4} />

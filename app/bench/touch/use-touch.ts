@@ -1,8 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import type { TouchUp } from '../../../core/touch-ups/touch-up';
 import type { ProjectSight } from '../../data/project';
 import type { Send } from '../../project/use-commands';
-import type { TouchWork } from './touch-work';
+import type { HandStep, TouchWork } from './touch-work';
 
 /** Hand work on the drawing that is shown: begun and ended, shown or left aside. */
 export function useTouch(selected: ProjectSight | null, paintKey: string | null, send: Send, onFault: (words: string) => void) {
@@ -18,14 +17,15 @@ export function useTouch(selected: ProjectSight | null, paintKey: string | null,
     if (!selected || work) return setHeld(null);
     const { id, sight } = selected;
     const { startTouch } = await import('./start-touch');
-    const add = (label: string, touchUps: readonly TouchUp[]) => void send({ intent: 'touch up', label: `${label}, ${sight.number}`, id, add: touchUps }); // prettier-ignore
+    const step = (label: string, { add, remove }: HandStep) => void send({ intent: 'touch up', label: `${label}, ${sight.number}`, id, ...(add && { add }), ...(remove && { remove }) }); // prettier-ignore
     setBare(null);
-    setHeld(startTouch({ sight: id, paintKey: () => key.current, add, onFault }));
+    setHeld(startTouch({ sight: id, paintKey: () => key.current, step, onFault }));
   };
   return {
     work,
     isBare,
     begin,
+    send,
     end: () => setHeld(null),
     setBare: (to: boolean) => setBare(to && selected ? selected.id : null),
     remove: (ids: readonly string[], label: string) => selected && void send({ intent: 'touch up', label: `${label}, ${selected.sight.number}`, id: selected.id, remove: ids }), // prettier-ignore
