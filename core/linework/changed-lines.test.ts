@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest';
+import { box, modelOf, moved, polygon, prism } from '../testing/solids';
+import { drawModel, FRONT, ISO, PLAN } from '../testing/views';
+import { changedLines } from './changed-lines';
+
+const still = box([0, 0, 0], [2, 1, 3]);
+const block = box([5, 0, 0], [1, 1, 1]);
+const tank = prism(polygon(10, 0, 1, 64), 0, 2);
+
+describe('two drawings of one sight', () => {
+  it('differ by what has moved: what lies on the old goes on, at both ends of it lines come and go', () => {
+    const [before, after] = [[0, 0, 0], [0, 0, 0.5]].map((by) => drawModel(modelOf([still, tank, moved(block, by as never)]), FRONT)); // prettier-ignore
+    const { gone, come, goneLength, comeLength } = changedLines(before!, after!);
+    // its level sides of a metre, and half a metre of each upright one
+    expect([goneLength, comeLength]).toEqual([expect.closeTo(3, 6), expect.closeTo(3, 6)]);
+    const heights = (pieces: Float64Array) => [Math.min(...pieces.filter((_, i) => i % 2)), Math.max(...pieces.filter((_, i) => i % 2))];
+    expect([heights(gone), heights(come)]).toEqual([[0, 1], [0.5, 1.5]]); // prettier-ignore
+    expect(Math.min(...gone.filter((_, i) => i % 2 === 0))).toBeCloseTo(5, 6);
+  });
+
+  it('are the same where only the order of bodies, the sides of a round one and the names of elements differ', () => {
+    const finer = prism(polygon(10, 0, 1, 96), 0, 2);
+    for (const sight of [FRONT, PLAN, ISO]) {
+      const [a, b] = [drawModel(modelOf([still, block, tank]), sight), drawModel(modelOf([tank, still, block]), sight)];
+      expect([changedLines(a, b).come.length, changedLines(a, b).gone.length]).toEqual([0, 0]);
+    }
+    const [a, b] = [tank, finer].map((own) => drawModel(modelOf([own]), PLAN));
+    expect(changedLines(a!, b!).comeLength).toBeLessThan(0.01);
+    const wider = drawModel(modelOf([prism(polygon(10, 0, 1.01, 96), 0, 2)]), PLAN);
+    expect(changedLines(a!, wider).comeLength).toBeCloseTo(2 * Math.PI * 1.01, 2);
+  });
+
+  it('a line that is drawn in another role has gone and come', () => {
+    // flush with a wall behind it the outline of the block is an edge
+    const [alone, flush] = [modelOf([block]), modelOf([block, box([4, 0.999, 0], [3, 0.5, 1])])].map((model) => drawModel(model, FRONT));
+    const { goneLength, comeLength } = changedLines(alone!, flush!);
+    expect(comeLength).toBeGreaterThan(goneLength);
+    const back = changedLines(flush!, alone!);
+    expect([back.comeLength, back.goneLength]).toEqual([goneLength, comeLength]);
+  });
+});
