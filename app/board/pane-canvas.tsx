@@ -38,13 +38,16 @@ const isSame = (a: Wanted, b: Wanted | null): boolean =>
   a.matrix === b.matrix &&
   a.size === b.size &&
   a.scale === b.scale &&
-  a.sight === b.sight &&
+  isSameLate(a.sight, b.sight) &&
   a.wash === b.wash &&
   a.look === b.look &&
   a.layers === b.layers &&
   a.stamp === b.stamp &&
   a.marked === b.marked &&
   a.drafted === b.drafted;
+
+/** What has been kept comes back as another object that says the same. */
+const isSameLate = (a: Late | null, b: Late | null): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 interface Painted {
   readonly bitmap: ImageBitmap;

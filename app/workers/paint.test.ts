@@ -1,9 +1,28 @@
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { STANDARD } from '../../core/drafting/shipped-standard';
 import { published } from '../../core/testing/published';
 import { box, modelOf } from '../../core/testing/solids';
 import { frameSight } from '../../core/testing/views';
 import { paint, type PaintView } from './paint';
+
+/** Node has no paths: one that knows its points. */
+class Way {
+  static count = 0;
+  readonly points: [number, number][] = [];
+  constructor() {
+    Way.count++;
+  }
+  moveTo(x: number, y: number) {
+    this.points.push([x, y]);
+  }
+  lineTo(x: number, y: number) {
+    this.points.push([x, y]);
+  }
+  ellipse(x: number, y: number) {
+    this.points.push([x, y]);
+  }
+}
+beforeAll(() => void Object.assign(globalThis, { Path2D: Way }));
 
 /** A context that writes down what is asked of it: strokes with pen and points, fills, texts. */
 function recorder() {
@@ -35,7 +54,7 @@ function recorder() {
     setLineDash: (next: readonly number[]) => (dash = next),
     fill: () => fills.push(own.fillStyle),
     fillRect: () => fills.push(own.fillStyle),
-    stroke: () => strokes.push({ width: own.lineWidth, colour: own.strokeStyle, dash, points: [...points] }),
+    stroke: (way?: Way) => strokes.push({ width: own.lineWidth, colour: own.strokeStyle, dash, points: [...(way?.points ?? points)] }),
     fillText: (words: string) => texts.push({ words, font: own.font, align: own.textAlign, at: origin }),
   };
   return { context: own as unknown as CanvasRenderingContext2D, strokes, fills, texts };
@@ -47,6 +66,24 @@ const section = frameSight([0, 1, 0], [0, 0, 1], [0, 0.15, 0], { number: 'S-01',
 const view: PaintView = { matrix: [40, 0, 0, -40, 100, 200], pixelsPerMm: 2, scale: 50, width: 400, height: 300, wash: '#F9EDEC' };
 
 describe('painting', () => {
+  it('with other weights traces no line anew; another view, or a line with another pen, does', () => {
+    const drawn = published(wall, section, { scale: 50 });
+    const { context, strokes } = recorder();
+    paint(context, drawn, view);
+    const [traced, first] = [Way.count, strokes.map(({ points }) => points)];
+    const heavy = { ...drawn, pens: drawn.pens.map((pen) => ({ ...pen, weight: pen.weight * 2 })) };
+    strokes.length = 0;
+    paint(context, heavy, view);
+    expect(Way.count).toBe(traced);
+    expect(strokes.map(({ points }) => points)).toEqual(first);
+    expect(Math.max(...strokes.map(({ width }) => width))).toBe(2);
+    paint(context, { ...heavy, linePen: heavy.linePen.map((pen, l) => (l ? pen : (pen + 1) % heavy.pens.length)) }, view);
+    expect(Way.count).toBeGreaterThan(traced);
+    const again = Way.count;
+    paint(context, heavy, { ...view, matrix: [80, 0, 0, -80, 100, 200] });
+    expect(Way.count).toBeGreaterThan(again);
+  });
+
   it('strokes the cut of a wall where it lies, as wide as its pen is on paper, over its wash and its hatch', () => {
     const { context, strokes, fills } = recorder();
     paint(context, published(wall, section, { scale: 50 }), view);

@@ -1,15 +1,15 @@
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { PatternLine } from '../../core/geometry/pattern-line';
 import { ringBounds } from '../../core/geometry/rings';
-import { arcPoint, circleArc, type Arc } from '../../core/geometry/arcs/arc';
-import { arcAt } from '../../core/linework/drawing';
+import { circleArc } from '../../core/geometry/arcs/arc';
 import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
 import type { LayerStates } from '../../core/drafting/layer-states';
 import { LETTERING } from '../../core/drafting/lettering';
 import { TONE_HAIR, type Graphic } from '../../core/drafting/graphic';
+import type { ViewMatrix } from './line-ways';
+import { arcOnPage, BATCH, curveOn, waysOf } from './line-ways';
 
-/** Affine map from drawing metres to device pixels: x = a u + c v + e, y = b u + d v + f. */
-export type ViewMatrix = readonly [number, number, number, number, number, number];
+export type { ViewMatrix };
 
 export interface PaintView {
   readonly matrix: ViewMatrix;
@@ -37,25 +37,16 @@ export interface Marked {
 
 type Context = OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D;
 
-/** Many short paths are drawn several times faster than one long one. */
-const BATCH = 60;
-
 /** Paints a graphic: wash, hatches, then lines from fine to heavy, and texts. */
 export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
-  const { drawing, pens, fills, linePen, strokes } = graphic;
+  const { drawing, pens, fills, strokes } = graphic;
   const [a, b, c, d, e, f] = view.matrix;
   const zoom = Math.sqrt(Math.abs(a * d - b * c));
   const x = (u: number, v: number) => a * u + c * v + e;
   const y = (u: number, v: number) => b * u + d * v + f;
   const flip = a * d - b * c < 0;
   const turn = Math.atan2(b, a);
-  /** Along an arc on the page, forward or back. */
-  const along = ([cu, cv, axisU, axisV, ratio, start, end]: Arc, isForward: boolean) => {
-    const long = Math.hypot(axisU, axisV) * zoom;
-    const lie = Math.atan2(axisV, axisU);
-    const [from, to] = (isForward ? [start, end] : [end, start]).map((t) => (flip ? -t : t)) as [number, number];
-    ctx.ellipse(x(cu, cv), y(cu, cv), long, long * ratio, flip ? turn - lie : turn + lie, from, to, flip === isForward);
-  };
+  const onPage = arcOnPage(view.matrix);
   const trace = (ring: Float64Array) => {
     ctx.moveTo(x(ring[0]!, ring[1]!), y(ring[0]!, ring[1]!));
     for (let i = 2; i < ring.length; i += 2) ctx.lineTo(x(ring[i]!, ring[i + 1]!), y(ring[i]!, ring[i + 1]!));
@@ -65,7 +56,7 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
     const [{ from }] = ring as [DrawnSide];
     ctx.moveTo(x(...from), y(...from));
     for (const { to, arc, isForward } of ring)
-      if (arc) along(arc, isForward);
+      if (arc) onPage(ctx, arc, isForward);
       else ctx.lineTo(x(...to), y(...to));
     ctx.closePath();
   };
@@ -111,8 +102,8 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
 
   ctx.lineCap = 'round';
   ctx.lineJoin = 'round';
-  const [lines, marks] = [pens.map((): number[] => []), pens.map((): number[] => [])];
-  linePen.forEach((pen, l) => lines[pen]!.push(l));
+  const ways = waysOf(graphic, view.matrix);
+  const marks = pens.map((): number[] => []);
   strokes.pen.forEach((pen, s) => marks[pen]!.push(s));
   const order = pens.map((_, i) => i).sort((p, q) => pens[p]!.weight - pens[q]!.weight);
   let open = 0;
@@ -131,12 +122,7 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
     }
     open += to - from;
   };
-  const curve = (arc: Arc) => {
-    const first = arcPoint(arc, arc[5]);
-    ctx.moveTo(x(...first), y(...first));
-    along(arc, true);
-    open++;
-  };
+  const curve = curveOn(view.matrix);
   for (const i of order) {
     const pen = pens[i]!;
     ctx.strokeStyle = paperColour(pen.colour);
@@ -146,16 +132,14 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
     for (const s of marks[i]!) {
       const [from, to, radius] = [strokes.start[s]!, strokes.start[s + 1]!, strokes.radius[s]!];
       if (radius === 0) path(strokes.points, from, to);
-      else curve(circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI));
-      done(BATCH);
-    }
-    for (const l of lines[i]!) {
-      const arc = drawing.lineArc[l]!;
-      if (arc >= 0) curve(arcAt(drawing, arc));
-      else path(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!);
+      else {
+        curve(ctx, circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI));
+        open++;
+      }
       done(BATCH);
     }
     done(0);
+    for (const way of ways[i] ?? []) ctx.stroke(way);
   }
   ctx.setLineDash([]);
   for (const { words, height, at, anchor, turn: own, pen } of graphic.texts) {
