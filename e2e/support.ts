@@ -48,7 +48,14 @@ export async function drop(page: Page, name: string, bytes: Buffer, ...more: rea
 
 /** Waits until the selected sight is drawn and current, and ink of it is on the screen. */
 export async function drawn(page: Page, number: string): Promise<void> {
-  await expect(row(page, number)).toContainText('current');
+  // what changes with one that was drawn anew is shown before it takes its place
+  await expect
+    .poll(async () => {
+      const replace = page.getByRole('button', { name: /^Replace ↵/ });
+      if (await replace.isVisible()) await replace.click();
+      return row(page, number).textContent();
+    })
+    .toContain('current');
   await expect(row(page, number)).not.toContainText('drawing');
   await expect(page.getByRole('img', { name: new RegExp(`^Drawing ${number} `) })).toBeVisible();
   await expect.poll(() => inkOf(page)).toBeGreaterThan(20);

@@ -53,7 +53,9 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
   const { scale } = draft;
   const selected = useMemo(() => kept && { ...kept, scale }, [kept, scale]);
   const { sight, change } = draft;
-  const live = useDrawing(selected ? drawingRow(project.id, selected.id) : null, model, sight && withSets(sight, project));
+  const live = useDrawing(selected ? drawingRow(project.id, selected.id) : null, model, sight && withSets(sight, project), {
+    isCompared: true,
+  });
   const frame = useMemo(() => (sight ? frameOf(model, sight) : null), [model, sight]);
   const saved = selected?.sight ?? null;
   // While the hand moves a line the Key stays as it lies; it turns level when the hand lets go.

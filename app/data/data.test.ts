@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { SHIPPED } from '../../core/drafting/shipped-standard';
 import type { Sight } from '../../core/sights/sight';
 import { carryOut as carry } from '../project/carry-out';
 import type { Command } from '../project/commands';
@@ -279,4 +280,11 @@ it('a rule by a named set is told to the engine element by element; a set that i
   expect(withSets(sight, { sets: {} }).show).toEqual([{ set: 'Loose', use: 'exclude', ids: [] }]);
   const plain = { kind: 'section', number: 'S', name: '', show: [{ class: 'Wall' }] } as const;
   expect(withSets(plain, { sets })).toBe(plain);
+  // an office's ranks decide lines of a cut: another table is another drawing
+  const model = { id: 'ranked' } as unknown as Printed;
+  const ranked = (rank: number) =>
+    fingerprint(model, withSets(plain, { sets, standard: { ...SHIPPED, ranks: [{ material: 'oak', rank }] } }));
+  expect(
+    new Set([fingerprint(model, withSets(plain, { sets, standard: SHIPPED })), fingerprint(model, plain), ranked(1), ranked(2)]).size,
+  ).toBe(3);
 });

@@ -134,9 +134,11 @@ export interface DrawingRow {
 
 /** By what a drawing that is kept was drawn, apart from it: whether all are current is asked often. */
 export interface PrintRow {
-  /** project/sight */
+  /** project/sight; with + behind it where the drawing waits beside an older one */
   readonly id: string;
   readonly print: string;
+  /** Of one that waits: how long the lines are that come and go with it, metres. */
+  readonly changed?: { readonly come: number; readonly gone: number };
 }
 
 /** An image that is laid behind the Key or a Drawing; it stays with its project, so that taking it away can be undone. */

@@ -15,6 +15,8 @@ const fakes = vi.hoisted(() => ({
   asks: [] as Ask[],
   held: new Map<string, () => void>(),
   released: [] as string[],
+  taken: [] as string[],
+  changes: [] as number[],
   kept: new Map<string, string>(),
   /** Drawings on their way to the painter. */
   onWay: new Map<string, () => void>(),
@@ -35,6 +37,7 @@ vi.mock('../workers/painter', () => ({
       if (!port) return Promise.resolve(head);
       return new Promise((resolve) => fakes.onWay.set(key, () => (fakes.onWay.delete(key), resolve(head))));
     },
+    ask: () => Promise.resolve({ gone: Float64Array.from(fakes.changes), come: new Float64Array(0), goneLength: 1, comeLength: 0 }),
     release: (key: string) => {
       fakes.held.delete(key);
       fakes.onWay.delete(key);
@@ -42,14 +45,19 @@ vi.mock('../workers/painter', () => ({
     },
   },
 }));
-vi.mock('../data/drawings', () => ({ keptPrint: (row: string) => Promise.resolve(fakes.kept.get(row)) }));
+vi.mock('../data/drawings', () => ({
+  keptPrint: (row: string) => Promise.resolve(fakes.kept.get(row)),
+  nextRow: (row: string) => `${row}+`,
+  noteChanged: () => Promise.resolve(),
+  takeNext: (row: string) => Promise.resolve(void fakes.taken.push(row)),
+}));
 
 const model = { id: 'm', base: 'm', bounds: [0, 0, 0, 9, 9, 3], origin: [0, 0, 0], storeys: [], grid: [], elements: [], elementBoxes: new Float64Array(0), elementMaterial: new Int32Array(0), materials: [], trueNorth: [0, 1], mainAngle: 0 } as unknown as ModelInfo; // prettier-ignore
 const section = (y: number): Sight => ({ kind: 'section', number: 'S-01', name: '', path: [[0, y], [9, y]], look: 'left', depth: null }); // prettier-ignore
 const made = { head: {}, isKept: true };
 const { asks, held, released, kept } = fakes;
 beforeEach(() => {
-  asks.length = released.length = 0;
+  asks.length = released.length = fakes.taken.length = fakes.changes.length = 0;
   held.clear();
   kept.clear();
 });
@@ -123,4 +131,42 @@ it('draws anew what died with a painter and is kept nowhere, and lets go of it w
   const { paintKey } = result.current;
   await unmount();
   expect(released).toContain(paintKey);
+});
+
+it('what was out of date before anybody looked stays, with what changes, until it is replaced or the hand goes on', async () => {
+  const compared = (y: number) =>
+    renderHook((props?: { row: string; y: number }) => useDrawing(props!.row, model, section(props!.y), { isCompared: true }), { initialProps: { row: 'p/a', y } }); // prettier-ignore
+  kept.set('p/a', 'an older reading');
+  fakes.changes.push(0, 0, 1, 0);
+  const { result, rerender } = await compared(1);
+  await asked(1);
+  asks[0]!.resolve(made);
+  await vi.waitFor(() => expect(result.current.next?.changes.goneLength).toBe(1));
+  expect([result.current.isCurrent, result.current.isWorking, result.current.paintKey]).toEqual([false, false, 'p/a an older reading m']);
+  expect([held.size, fakes.taken]).toEqual([2, []]);
+  result.current.take();
+  await vi.waitFor(() => expect(result.current).toMatchObject({ isCurrent: true, next: null }));
+  expect([[...held.keys()], released, fakes.taken]).toEqual([[result.current.paintKey], ['p/a an older reading m'], ['p/a']]);
+
+  // with others it was made anew already; the hand that moves on takes it
+  kept.set('p/b', 'an older reading');
+  kept.set('p/b+', fingerprint(model, section(2)));
+  await rerender({ row: 'p/b', y: 2 });
+  await vi.waitFor(() => expect(result.current.next).not.toBeNull());
+  expect(asks).toHaveLength(1);
+  await rerender({ row: 'p/b', y: 3 });
+  await vi.waitFor(() => expect(fakes.taken).toEqual(['p/a', 'p/b']));
+  await asked(2);
+  asks[1]!.resolve(made);
+  await vi.waitFor(() => expect(result.current).toMatchObject({ isCurrent: true, next: null }));
+
+  // where nothing changed it is replaced without a word
+  fakes.changes.length = 0;
+  kept.set('p/c', 'an older reading');
+  await rerender({ row: 'p/c', y: 4 });
+  await asked(3);
+  asks[2]!.resolve(made);
+  await vi.waitFor(() => expect(result.current).toMatchObject({ isCurrent: true, next: null }));
+  expect(fakes.taken.at(-1)).toBe('p/c');
+  expect(held.size).toBe(1);
 });

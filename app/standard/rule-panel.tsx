@@ -1,6 +1,6 @@
 import { apart, changedRule, hasLast, isOwnList, rulesOf, withoutRule, withRule, type RuleList } from '../../core/drafting/edit-standard';
 import { layerFault } from '../../core/drafting/layer-fields';
-import type { FillRule, LineRule, ToneRule } from '../../core/drafting/standard';
+import type { FillRule, LineRule, SurfaceRule, ToneRule } from '../../core/drafting/standard';
 import { ROLES } from '../../core/sights/role';
 import { FigureField } from '../figures/figure-field';
 import { parseNumber } from '../figures/parse';
@@ -43,6 +43,7 @@ export function RulePanel({ edit, look, list, at, known, onSelect }: Props) {
     void edit.change(`${what} of rule ${at + 1}`, changedRule(standard, look, list, at, change));
   const line = rule as LineRule;
   const fill = rule as FillRule;
+  const surface = rule as SurfaceRule;
   const word = (
     label: string,
     key: 'class' | 'elementType' | 'material' | 'name' | 'set' | 'storey' | 'sourceLayer',
@@ -58,13 +59,20 @@ export function RulePanel({ edit, look, list, at, known, onSelect }: Props) {
       onChange={(typed) => set(label, { [key]: typed || undefined })}
     />
   );
-  const figure = (label: string, value: number | undefined, to: number, onChange: (value: number | undefined) => void, unset = ANY) => (
+  const figure = (
+    label: string,
+    value: number | undefined,
+    to: number,
+    onChange: (value: number | undefined) => void,
+    unset = ANY,
+    least = 0,
+  ) => (
     <FigureField
       label={label}
       value={value === undefined ? null : String(value)}
       unset={unset}
       width={44}
-      parse={(text) => parseNumber(text, 0, to)}
+      parse={(text) => parseNumber(text, least, to)}
       onChange={onChange}
       onClear={() => onChange(undefined)}
     />
@@ -136,6 +144,20 @@ export function RulePanel({ edit, look, list, at, known, onSelect }: Props) {
           {figure('Solid below, mm', fill.solidBelow, 100, (solidBelow) => set('Solid below', { solidBelow }), 'never')}
         </p>
       )}
+      {list === 'surfaces' && surface.pattern !== 'none' && (
+        <p className="flex flex-wrap items-baseline gap-x-3 border-t border-rule pt-1">
+          {figure('Turned, °', surface.turn, 360, (turn) => set('Turn', { turn }), '0', -360)}
+          {figure(
+            'From along, m',
+            surface.from?.[0],
+            1e6,
+            (along) => set('Origin', { from: originOf(along, surface.from?.[1]) }),
+            '0',
+            -1e6,
+          )}
+          {figure('up, m', surface.from?.[1], 1e6, (up) => set('Origin', { from: originOf(surface.from?.[0], up) }), '0', -1e6)}
+        </p>
+      )}
       {list === 'tones' && (
         <p className="flex flex-wrap gap-x-3 border-t border-rule pt-1">
           {figure('Opacity', (rule as ToneRule).opacity, 1, (opacity) => set('Opacity', { opacity }), '1')}
@@ -204,3 +226,6 @@ const together = (distance: { readonly from?: number | undefined; readonly to?: 
 
 /** Like the last rule, which asks for nothing, one begins that asks for a class yet to be told. */
 const copyOf = <R extends object>(rule: R, isLast: boolean): R => (isLast ? { class: 'Wall', ...rule } : { ...rule });
+
+/** From where a pattern counts; nothing where that is the zero of the model. */
+const originOf = (along = 0, up = 0): readonly [number, number] | undefined => (along || up ? [along, up] : undefined);

@@ -14,6 +14,7 @@ import { token } from '../ui/token';
 import { knownNames } from './known-names';
 import { Library } from './library';
 import { RulePanel } from './rule-panel';
+import { RanksTable } from './ranks-table';
 import { RulesTable } from './rules-table';
 import { LIST_WORDS } from './rule-words';
 import { SpecimenPane } from './specimen-pane';
@@ -51,6 +52,7 @@ export function StandardScreen({ project, model, begin, kept, answer, onKept }: 
   const [wantedBeside, setBeside] = useState(begin.look === 0 ? 1 : 0);
   const [list, setList] = useState<RuleList>(begin.list);
   const [at, setAt] = useState<number | null>(begin.rule);
+  const [isRanks, setRanks] = useState(false);
   const within = (n: number) => Math.min(Math.max(0, n), looks.length - 1);
   const [look, beside] = [within(wantedLook), within(wantedBeside)];
   const sight = sights.find((s) => s.id === sightId) ?? sights.find((s) => s.sight.kind === 'section') ?? sights[0] ?? null;
@@ -103,6 +105,7 @@ export function StandardScreen({ project, model, begin, kept, answer, onKept }: 
             label={sight ? `Specimen ${sight.sight.number}, ${looks[look]}` : 'No drawing'}
             onRule={(rule) => {
               if (rule) setList(rule.list);
+              if (rule) setRanks(false);
               setAt(rule?.at ?? null);
             }}
           />
@@ -124,22 +127,35 @@ export function StandardScreen({ project, model, begin, kept, answer, onKept }: 
       >
         <div className="flex items-center gap-4 border-b border-rule2 px-3">
           <h2 className="font-semibold">
-            {looks[look]} <small className="text-[12px] font-normal text-graphite">the first rule that fits decides</small>
+            {isRanks ? 'Ranks of materials' : looks[look]}{' '}
+            <small className="text-[12px] font-normal text-graphite">
+              {isRanks ? 'where two overlap in a cut the higher one keeps its place' : 'the first rule that fits decides'}
+            </small>
           </h2>
           <Choice
             label="Rules"
-            value={list}
-            options={(Object.keys(LIST_WORDS) as RuleList[]).map((key) => [key, LIST_WORDS[key]])}
+            value={isRanks ? 'ranks' : list}
+            options={[
+              ...(Object.keys(LIST_WORDS) as RuleList[]).map((key): [RuleList, string] => [key, LIST_WORDS[key]]),
+              ['ranks', 'Ranks'],
+            ]}
             onChange={(next) => {
-              setList(next);
+              setRanks(next === 'ranks');
+              if (next !== 'ranks') setList(next);
               setAt(null);
             }}
           />
-          <button type="button" className="word ml-auto" onClick={add}>
-            Add rule
-          </button>
+          {!isRanks && (
+            <button type="button" className="word ml-auto" onClick={add}>
+              Add rule
+            </button>
+          )}
         </div>
-        <RulesTable {...{ edit, look, list }} selected={at} counts={specimen.counts} onSelect={setAt} />
+        {isRanks ? (
+          <RanksTable edit={edit} />
+        ) : (
+          <RulesTable {...{ edit, look, list }} selected={at} counts={specimen.counts} onSelect={setAt} />
+        )}
       </section>
       <Toasts />
     </div>

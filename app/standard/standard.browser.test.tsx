@@ -6,6 +6,7 @@ import { SHIPPED } from '../../core/drafting/shipped-standard';
 import { lookNames, type Standard } from '../../core/drafting/standard';
 import { parseColour } from './colour-field';
 import { Library } from './library';
+import { RanksTable } from './ranks-table';
 import { RulePanel } from './rule-panel';
 import { RulesTable } from './rules-table';
 import { askedWords } from './rule-words';
@@ -100,4 +101,40 @@ it('conditions in words; colours by index or as they are', () => {
   expect(askedWords({ class: 'Wall', material: 'brick', hasMaterial: true, distance: { from: 5, to: 20 }, jump: 0.5, layer: 'A', weight: 1, type: 'continuous', colour: 7 })).toBe('Wall, of brick, of a known material, jump of 0.5 m or more, 5 m off or more, nearer than 20 m'); // prettier-ignore
   expect(askedWords(SHIPPED.fills.at(-1)!)).toBeNull();
   expect(['7', ' #a0b1c2 ', '0', '256', 'red', ''].map(parseColour)).toEqual([7, '#A0B1C2', null, null, null, null]);
+});
+
+it('an office ranks materials before the table that comes along: added, changed, taken away', async () => {
+  const own = [{ material: 'oak', rank: 95 }, { material: 'slate', rank: 70 }]; // prettier-ignore
+  const ranked = { ...edit, standard: { ...SHIPPED, ranks: own } };
+  const screen = await render(<RanksTable edit={ranked} />);
+  await expect.element(screen.getByRole('table', { name: 'Ranks' })).toHaveTextContent(/concrete, c20.*80comes along/);
+  const second = screen.getByRole('row', { name: 'Rank 2' });
+  await userEvent.fill(second.getByRole('textbox', { name: 'Rank' }), '101');
+  await userEvent.keyboard('{Enter}');
+  expect(changes).toEqual([]);
+  await userEvent.fill(second.getByRole('textbox', { name: 'Rank' }), '12.5');
+  await userEvent.keyboard('{Enter}');
+  expect(last().ranks).toEqual([own[0], { material: 'slate', rank: 12.5 }]);
+  await userEvent.fill(second.getByRole('textbox', { name: 'Material' }), 'slate stone');
+  await userEvent.keyboard('{Enter}');
+  expect(last().ranks![1]!.material).toBe('slate stone');
+  await userEvent.click(screen.getByRole('button', { name: 'Add rank' }));
+  expect(last().ranks).toHaveLength(3);
+  await userEvent.click(second.getByRole('button', { name: 'Remove' }));
+  expect(last().ranks).toEqual([own[0]]);
+  await screen.rerender(<RanksTable edit={{ ...edit, standard: { ...SHIPPED, ranks: [own[0]!] } }} />);
+  await userEvent.click(screen.getByRole('button', { name: 'Remove' }));
+  expect('ranks' in last()).toBe(false);
+});
+
+it('a pattern on a face is turned, and counts from where it is told', async () => {
+  const at = rulesOf(SHIPPED, 2, 'surfaces').findIndex(({ pattern }) => pattern !== 'none');
+  const screen = await shown('surfaces', at, 2);
+  const panel = screen.getByRole('region', { name: 'Rule' });
+  await userEvent.fill(panel.getByRole('textbox', { name: 'Turned' }), '-45');
+  await userEvent.keyboard('{Enter}');
+  expect(rulesOf(last(), 2, 'surfaces')[at]).toMatchObject({ turn: -45 });
+  await userEvent.fill(panel.getByRole('textbox', { name: 'up, m' }), '0.035');
+  await userEvent.keyboard('{Enter}');
+  expect(rulesOf(last(), 2, 'surfaces')[at]).toMatchObject({ from: [0, 0.035] });
 });

@@ -19,13 +19,14 @@ import type { SightForm } from '../../core/sights/make/make-sights';
 import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
 import { database, type MeshRow, type ModelRow } from '../data/database';
-import { keepDrawing } from '../data/drawings';
+import { keepDrawing, keptDrawing, nextRow, noteChanged, takeNext } from '../data/drawings';
 import { addModel } from '../data/models';
 import { ensureRoom } from '../data/storage-fault';
 import { pack } from '../data/packed';
 import { headOf, type DrawnHead, type DrawnSight } from '../data/drawn-sight';
 import type { Exported, ExportJob } from './export-file';
 import { holdLife } from './hold-life';
+import type { DrawnBy } from '../data/sets';
 import { keepScene, sceneOf } from './kept-scene';
 import { secondThread } from './second-thread';
 import { shownFinding } from './shown-finding';
@@ -153,7 +154,7 @@ const engine = {
   cut: (id: string, sight: Sight): Promise<readonly Region[]> =>
     plainly('this sight', async () => {
       const { model, scene } = await open(id);
-      return draw(model, scene, sight, { cutOnly: true, memory }).regions;
+      return draw(model, scene, sight, { cutOnly: true, memory, ranks: ranksOf(sight) }).regions;
     }),
 
   /**
@@ -165,7 +166,7 @@ const engine = {
       const { model, scene } = await open(id);
       const from = performance.now();
       const helper = secondThread(id, scene);
-      const options = { isStale: staleness(token) };
+      const options = { isStale: staleness(token), ranks: ranksOf(sight) };
       const drawing = helper ? await drawWith(helper, model, scene, sight, options) : draw(model, scene, sight, options);
       const whole = publishable(model, sight, drawing);
       // what no rule fills hangs on the standard: the painter tells it
@@ -176,6 +177,15 @@ const engine = {
       const kept = keepDrawing(keep.row, keep.print, drawn);
       return { head: headOf(drawn), isKept: keep.isAwaited !== true || (await kept) };
     }),
+
+  /** Compares a drawing that waits with the one that it would replace, and notes what changes; where nothing does it takes its place. */
+  compareNext: async (row: string): Promise<void> => {
+    const [before, after] = await Promise.all([keptDrawing(row), keptDrawing(nextRow(row))]);
+    if (!before || !after) return takeNext(row);
+    const { changedLines } = await import('../../core/linework/changed-lines');
+    const { come, gone, comeLength, goneLength } = changedLines(before.drawn.drawing, after.drawn.drawing);
+    return come.length + gone.length > 0 ? noteChanged(row, { come: comeLength, gone: goneLength }) : takeNext(row);
+  },
 
   /** Sights by rule, of what the model holds; each with a number that none of those taken has. */
   makeSights: (id: string, form: SightForm, taken: readonly string[]): Promise<Sight[]> =>
@@ -299,6 +309,14 @@ const engine = {
     return Uint32Array.from(model.elements.flatMap((e, i) => (e.facts?.sets?.some((s) => holds[s]) ? [i] : [])));
   },
 };
+
+let lastRanks: { readonly said: string; readonly ranks: DrawnBy['ranks'] } = { said: '', ranks: undefined };
+/** The ranks with which a sight is drawn: the very same as long as they say the same, so that what was cut last can be taken again. */
+function ranksOf({ ranks }: DrawnBy): DrawnBy['ranks'] {
+  const said = JSON.stringify(ranks ?? '');
+  if (said !== lastRanks.said) lastRanks = { said, ranks };
+  return lastRanks.ranks;
+}
 
 /** The model of one file, set right, as another reading of it. */
 async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName' | 'took'>, corrections: Corrections): Promise<string> {

@@ -92,7 +92,9 @@ export async function exportFile(
   const base = job.standard ?? SHIPPED;
   for (const [i, { row, sight, scale, look, sun, layers, touchUps, behind }] of job.sights.entries()) {
     const kept = await currentDrawing(id, row, sight);
-    const drawing = kept ? { ...kept, landmarks: landmarksOf(model, sight) } : publishable(model, sight, draw(model, scene, sight));
+    const drawing = kept
+      ? { ...kept, landmarks: landmarksOf(model, sight) }
+      : publishable(model, sight, draw(model, scene, sight, { ranks: base.ranks }));
     if (isEmpty(drawing.drawing)) empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
     const standard = inLook(base, look) ?? inLook(base)!;
     const own = sun || wantsFaces(standard, scale) ? withFaces(model, scene, sight, drawing, sun) : drawing;

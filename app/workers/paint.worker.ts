@@ -9,6 +9,8 @@ import type { OnFaces } from '../../core/drafting/on-faces';
 import type { Seen } from '../../core/linework/seen';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
+import type { ChangedLines } from '../../core/linework/changed-lines';
+import type { Frame } from '../../core/geometry/frame';
 import type { Drawing } from '../../core/linework/drawing';
 import { unfilledIn } from '../../core/proof/unfilled';
 import type { Drafting } from '../data/drafting';
@@ -273,6 +275,13 @@ const painter = {
         element: names.elements.get(drawing.lineElement[line]!)?.id ?? null,
       }));
   },
+  /** What changes from one drawing to another of the same sight; null where one is not there, or where the sight itself is another. */
+  async changes(before: string, after: string): Promise<ChangedLines | null> {
+    const [old, own] = [kept.get(before)?.drawn.drawing, kept.get(after)?.drawn.drawing];
+    return old && own && isSamePlane(old.frame, own.frame)
+      ? (await import('../../core/linework/changed-lines')).changedLines(old, own)
+      : null;
+  },
   /** Stretches of a line from a to b that lie in cut faces, metres from a. */
   matter: (key: string, a: Vec2, b: Vec2): readonly (readonly [number, number])[] =>
     matterOnLine(kept.get(key)?.drawn.drawing.regions ?? [], a, b),
@@ -311,6 +320,10 @@ function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Stand
   own.graphics = [found, ...own.graphics.filter((g) => g !== found)].slice(0, MOST_STYLED);
   return found.graphic;
 }
+
+/** Planes within a micrometre of each other, that look the same way. */
+const isSamePlane = (a: Frame, b: Frame): boolean =>
+  (['origin', 'right', 'up', 'look'] as const).every((of) => a[of].every((x, k) => Math.abs(x - b[of][k]!) < 1e-6));
 
 /** A drawing as it was painted last, and the line of it that is nearest to a place; null where none has been painted. */
 async function sheetAt(key: string, u: number, v: number, reach: number): Promise<(OnSheet & { readonly nearest: number }) | null> {

@@ -72,6 +72,8 @@ const surfaces = Joi.array().items(
     facing: Joi.valid('upright', 'level', 'sloped'),
     pattern: Joi.string().required(),
     upTo: Joi.number().positive(),
+    turn: Joi.number().min(-360).max(360),
+    from: Joi.array().items(Joi.number().min(-1e6).max(1e6)).length(2),
   }),
 );
 const fade = Joi.object({ from: Joi.number().required(), to: Joi.number().greater(Joi.ref('from')).required(), by: share.required() });

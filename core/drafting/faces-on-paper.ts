@@ -1,6 +1,6 @@
 import type { Region } from '../cutting/cut-faces';
 import { union, type Face } from '../geometry/polygons';
-import type { PatternLine } from '../geometry/pattern-line';
+import { turnedPattern, type PatternLine } from '../geometry/pattern-line';
 import { unit, dot, type Vec3 } from '../geometry/vec3';
 import { indexColour } from './colour-table';
 import type { Drawing } from '../linework/drawing';
@@ -12,7 +12,7 @@ import type { OnFaces, Washes } from './on-faces';
 import type { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
-import type { Standard, ToneRule } from './standard';
+import type { Standard, SurfaceRule, ToneRule } from './standard';
 import { SHADOW_RULE } from './standard-defaults';
 
 /** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
@@ -31,6 +31,16 @@ function numberOf(pattern: readonly PatternLine[] | null): number {
   return number;
 }
 
+/** A pattern as a rule lays it, once for each rule: a choice of patterns is told by what they are. */
+const _placed = new WeakMap<SurfaceRule, { readonly of: readonly PatternLine[]; readonly lines: readonly PatternLine[] }>();
+function placed(rule: SurfaceRule, of: readonly PatternLine[]): readonly PatternLine[] {
+  const { turn = 0, from = [0, 0] } = rule;
+  if (!turn && !from[0] && !from[1]) return of;
+  let own = _placed.get(rule);
+  if (own?.of !== of) _placed.set(rule, (own = { of, lines: of.map((line) => turnedPattern(line, (turn * Math.PI) / 180, from)) }));
+  return own.lines;
+}
+
 /** A drawing with the lines of the patterns that are on its faces at a scale. */
 function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standard, scale: number): Drawing {
   const { seen } = drawing;
@@ -44,7 +54,7 @@ function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standa
     if (pattern === undefined) {
       const subject = subjects.withMaterial(face.element, face.material);
       const rule = rules.find((own) => (own.facing === undefined || own.facing === facing) && fits(own, subject));
-      known.set(key, (pattern = rule && rule.pattern !== 'none' ? standard.surfacePatterns![rule.pattern]! : null));
+      known.set(key, (pattern = rule && rule.pattern !== 'none' ? placed(rule, standard.surfacePatterns![rule.pattern]!) : null));
     }
     return pattern;
   });

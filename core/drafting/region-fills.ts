@@ -1,5 +1,5 @@
 import type { Region } from '../cutting/cut-faces';
-import { scaledPattern, type PatternLine } from '../geometry/pattern-line';
+import { scaledPattern, turnedPattern, type PatternLine } from '../geometry/pattern-line';
 import { faceArea, ringArea, ringBounds, type Face } from '../geometry/rings';
 import { atan2, cos, sin } from '../geometry/trigonometry';
 import type { FillPiece, RegionFill } from './graphic';
@@ -98,7 +98,7 @@ function inFace(
   }
   const lines = varied(standard.patterns[pattern]!, variant);
   const sized = rule.size === 'model' ? lines.map((line) => scaledPattern(line, 1 / scale)) : lines;
-  return { pattern, lines: rule.along ? sized.map((line) => turned(line, ...longSide(face, scale))) : sized };
+  return { pattern, lines: rule.along ? sized.map((line) => turnedPattern(line, ...longSide(face, scale))) : sized };
 }
 
 /** How wide a strip is that has the area and the outline of a face, metres. */
@@ -111,13 +111,6 @@ function lengthOf(ring: Float64Array): number {
   let sum = 0;
   for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += Math.hypot(ring[i]! - ring[j]!, ring[i + 1]! - ring[j + 1]!);
   return sum;
-}
-
-function turned({ angle, origin, offset, dashes }: PatternLine, radians: number, [u, v]: readonly [number, number]): PatternLine {
-  const [c, s] = [cos(radians), sin(radians)];
-  const turn = ([x, y]: readonly [number, number]): [number, number] => [x * c - y * s, x * s + y * c];
-  const [x, y] = turn(origin);
-  return { angle: angle + (radians * 180) / Math.PI, origin: [x + u, y + v], offset: turn(offset), dashes };
 }
 
 /** A pattern as neighbours have it: the odd ones mirrored, each two of them shifted on by a third of the way to the next line. */

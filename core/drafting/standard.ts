@@ -75,6 +75,10 @@ export interface SurfaceRule extends Conditions {
   readonly pattern: string;
   /** The smallest scale, 1 : so much, at which it is drawn. */
   readonly upTo?: number;
+  /** By how much it is turned on the face from the level, degrees anticlockwise. */
+  readonly turn?: number;
+  /** From where it counts: metres along the face and up it from the zero of the model. */
+  readonly from?: readonly [along: number, up: number];
 }
 
 /** The colour behind the lines of a face that is seen. */

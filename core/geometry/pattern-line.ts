@@ -18,6 +18,18 @@ export const scaledPattern = ({ angle, origin, offset, dashes }: PatternLine, by
   dashes: dashes.map((d) => d * by),
 });
 
+/** A family turned by an angle, and counted from another place. */
+export function turnedPattern(
+  { angle, origin, offset, dashes }: PatternLine,
+  radians: number,
+  [u, v]: readonly [number, number],
+): PatternLine {
+  const [c, s] = [cos(radians), sin(radians)];
+  const turn = ([x, y]: readonly [number, number]): [number, number] => [x * c - y * s, x * s + y * c];
+  const [x, y] = turn(origin);
+  return { angle: angle + (radians * 180) / Math.PI, origin: [x + u, y + v], offset: turn(offset), dashes };
+}
+
 /** Nearer than this to a side a line lies in it, and a shorter piece is none; as lengths of the polygons. */
 const HAIR = 1e-6;
 

@@ -64,6 +64,21 @@ describe('surface patterns', () => {
       if (v0 < 0.899) expect(Math.max(u0, u1) <= 1 + 1e-6 || Math.min(u0, u1) >= 1.4 - 1e-6).toBe(true);
   });
 
+  it('has a direction and an origin of its own: turned upright, courses count from where they are told to', () => {
+    const model = modelOf([brick(box([0, 0, 0], [3, 0.3, 1.5]))]);
+    const rule = { material: 'brick', facing: 'upright', pattern: 'stretcher bond' } as const;
+    const joints = (more: object) => {
+      const standard = { ...PRESENTATION, surfaces: [{ ...rule, ...more }] };
+      const lines = surfaceOf(graphicOf(model, FRONT, standard));
+      return [0, 1].map((k) => [...new Set(lines.filter((l) => Math.abs(l[k]! - l[k + 2]!) < 1e-9 && Math.abs(l[1 - k]! - l[3 - k]!) > 0.2).map((l) => Math.round(l[k]! * 1e4) / 10))].sort((a, b) => a - b)); // prettier-ignore
+    };
+    const courses = (n: number, from: number) => Array.from({ length: n }, (_, k) => from + k * 75);
+    // beds are the only joints longer than 200 mm
+    expect(joints({})).toEqual([[], courses(19, 75)]);
+    expect(joints({ from: [0.1, 0.03] })).toEqual([[], courses(20, 30)]);
+    expect(joints({ turn: 90, from: [0.02, 0] })).toEqual([courses(40, 20), []]);
+  });
+
   it('in an isometric and in a perspective the joints lie where those of the wall are projected (brute force)', () => {
     const model = modelOf([brick(box([0, 0, 0], [2, 0.3, 0.75]))]);
     const eye: Vec3 = [-1.5, -4, 1.7];

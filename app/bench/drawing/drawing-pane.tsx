@@ -78,6 +78,7 @@ interface Props {
 const Canvas = memo(PaneCanvas);
 const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
 const TiltAbout = lazy(() => import('../tilt/tilt-about'));
+const ChangeMarks = lazy(() => import('./change-marks'));
 const TouchMarks = lazy(() => import('../touch/touch-marks'));
 const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
@@ -235,6 +236,11 @@ export function DrawingPane(props: Props) {
               zoom={view.zoom}
               onEnd={touch.end}
             />
+          </Suspense>
+        )}
+        {live.next && (
+          <Suspense>
+            <ChangeMarks live={live} toPane={toPane} />
           </Suspense>
         )}
         <SnapMark snapper={hand.snapper} mark={hand.mark} toPane={toPane} />

@@ -41,7 +41,7 @@ const Canvas = memo(PaneCanvas);
 export default function KeyDrawing({ project, model, entry, sight, size, store, onDraft, onChange }: Props) {
   const [view, setView] = useState<BenchView>({ u: 0, v: 0, zoom: 40, keyV: 0 });
   const own = useMemo(() => withSets(entry.sight, project), [entry.sight, project]);
-  const live = useDrawing(drawingRow(project.id, entry.id), model, own, 'back');
+  const live = useDrawing(drawingRow(project.id, entry.id), model, own, { lane: 'back' });
   const { drawn, paintKey } = live;
   const shown = useRef('');
   const isThere = drawn && paintKey && size.width > 1;

@@ -42,7 +42,9 @@ export function useKey(
       depth: null,
     };
   }, [isElevation, model, storey, front]);
-  const live = useDrawing(`${project}/key-${isElevation ? ['front', ...(front[0] ? front : [])].join(' ') : storey}`, model, key, 'back');
+  const live = useDrawing(`${project}/key-${isElevation ? ['front', ...(front[0] ? front : [])].join(' ') : storey}`, model, key, {
+    lane: 'back',
+  });
 
   // The key is drawn once for each storey, about the model's origin; turning it is only a matter of the map to the screen.
   const matrix = useMemo<ViewMatrix>(() => {
