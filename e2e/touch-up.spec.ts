@@ -89,13 +89,33 @@ test('half a line is hidden by hand, a profile filled with one pick: in the file
     await expect(page.getByLabel('Changes')).toBeVisible();
     await page.getByRole('link', { name: /^Bench/ }).click();
     await row(page, 'E-01').click();
-    await drawn(page, 'E-01');
   };
+  const all = page.getByLabel('Register');
+  await all.getByRole('button', { name: /^Draw 3 that are not current/ }).click();
+  await expect(all).toContainText('all current', { timeout: 30_000 });
   await again(3);
+  // what changes is shown first: the old drawing stays until it is replaced
+  const anew = page.getByRole('status').filter({ hasText: 'Drawn anew' });
+  await expect(anew).toContainText(/\d m of lines come/);
+  await expect(row(page, 'E-01')).toContainText(/drawn anew, \+[\d.]+ m −[\d.]+ m/);
+  const marks = page.getByTestId('change-marks').locator('path');
+  for (const which of [0, 1]) expect(((await marks.nth(which).getAttribute('d')) ?? '').length).toBeGreaterThan(20);
+  const picture = () => page.getByRole('img', { name: /^Drawing E-01/ }).evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  const stale = await picture();
+  await page.keyboard.press('Enter');
+  await expect(anew).toHaveCount(0);
+  await expect.poll(async () => (await picture()) === stale).toBe(false);
+  await drawn(page, 'E-01');
+  // the others all at once, each with what changes in it
+  await all.getByRole('button', { name: /^Draw 3 that are not current/ }).click();
+  await expect(row(page, 'E-03')).toContainText(/drawn anew, \+/, { timeout: 30_000 });
+  await page.getByRole('button', { name: /^Replace \d drawn anew/ }).click();
+  await expect(all).toContainText('all current');
   const moved = await exported(page);
   expect(moved.length).toBeCloseTo(before.length - hidden, 2);
   expect(moved.hatches).toBe(1);
   await again(null);
+  await drawn(page, 'E-01');
   await page.getByRole('button', { name: /^Touch up/ }).click();
   await page.getByRole('button', { name: /^\d to decide/ }).click();
   const list = page.getByLabel('What lost its place');
