@@ -123,6 +123,23 @@ test('nothing that can be opened has faults that axe can find', { tag: '@long' }
   await row(page, 'P-01').click();
   await drawn(page, 'P-01');
   await scan('bench, a plan');
+  await press(/^Touch up/)();
+  const band = page.getByLabel('Touch up', { exact: true });
+  for (const mode of ['Choose', 'Offset', 'Profile']) {
+    await band.getByRole('button', { name: mode, exact: true }).click();
+    await scan(`touch up, ${mode}`, '[aria-label="Touch up"]');
+  }
+  await band.getByRole('button', { name: 'Done' }).click();
+
+  await page.keyboard.press('3');
+  await expect(page.getByTestId('specimen').locator('canvas[data-painted]')).toBeVisible();
+  await page.getByRole('row', { name: 'Rule 2', exact: true }).getByTestId('caught').click();
+  await scan('standard');
+  for (const list of ['Cut faces', 'Faces seen', 'Tones', 'Ranks']) {
+    await page.getByRole('radio', { name: list }).click();
+    await scan(`standard, ${list}`, '[aria-label="Rules of the look"]');
+  }
+  await opened('standards', press('Standards'));
 
   await page.keyboard.press('1');
   await expect(page.getByLabel('Checks')).toContainText('overlaps');

@@ -43,8 +43,11 @@ function areasOfDxf(dxf: string): Area[] {
       const face: number[][] = [];
       let isIn = false;
       for (const [code, value] of record) {
-        if (code === 93) ((isIn = true), face.push([]));
-        else if (code === 97 || code === 75) isIn = false;
+        if (code === 93) {
+          isIn = true;
+          face.push([]);
+        }
+        if (code === 97 || code === 75) isIn = false;
         else if (isIn && (code === 10 || code === 20)) face.at(-1)!.push(Number(value));
       }
       const transparency = first(record, 440);
