@@ -60,8 +60,8 @@ export function unmapped(m: ViewMatrix, x: number, y: number): Vec2 {
 const ASIDE = 172;
 
 /** A view that shows a box of the drawing with some room round it. */
-export function fit([u0, v0, u1, v1]: readonly [number, number, number, number], size: PaneSize, keyV: number): BenchView {
-  const width = Math.max(100, size.width - ASIDE);
+export function fit([u0, v0, u1, v1]: readonly [number, number, number, number], size: PaneSize, keyV: number, aside = ASIDE): BenchView {
+  const width = Math.max(100, size.width - aside);
   const zoom = clampZoom(Math.min((width * 0.94) / Math.max(u1 - u0, 0.1), (size.height * 0.9) / Math.max(v1 - v0, 0.1)));
-  return { u: (u0 + u1) / 2 - ASIDE / 2 / zoom, v: (v0 + v1) / 2, zoom, keyV };
+  return { u: (u0 + u1) / 2 - aside / 2 / zoom, v: (v0 + v1) / 2, zoom, keyV };
 }

@@ -49,17 +49,19 @@ export function RuleRow({ edit, look, list, rule, at, id, isLast, isSelected, co
         className={`relative grid h-[23px] items-center gap-x-3 border-b px-3 whitespace-nowrap ${isSelected ? 'border-pencil bg-sheet shadow-[0_-1px_0_var(--color-pencil)]' : 'border-rule hover:bg-hover'} ${count === 0 ? 'text-graphite' : ''} ${isDragging ? 'z-10 bg-sheet' : ''}`}
         style={{ gridTemplateColumns: COLUMNS[list], transform: CSS.Transform.toString(transform), transition }}
       >
-        <button
-          type="button"
-          ref={setActivatorNodeRef}
-          {...attributes}
-          {...listeners}
-          aria-label={isLast ? `Rule ${at + 1}, for everything else` : `Rule ${at + 1}, drag to another place`}
-          className={`text-right ${isSelected ? 'font-semibold text-pencil' : 'text-graphite'} ${isLast ? 'cursor-default' : 'cursor-grab'}`}
-          onFocus={onSelect}
-        >
-          {at + 1}
-        </button>
+        <span role="cell" className="grid">
+          <button
+            type="button"
+            ref={setActivatorNodeRef}
+            {...attributes}
+            {...listeners}
+            aria-label={isLast ? `Rule ${at + 1}, for everything else` : `Rule ${at + 1}, drag to another place`}
+            className={`text-right ${isSelected ? 'font-semibold text-pencil' : 'text-graphite'} ${isLast ? 'cursor-default' : 'cursor-grab'}`}
+            onFocus={onSelect}
+          >
+            {at + 1}
+          </button>
+        </span>
         {list === 'lines' && <span role="cell">{(rule as LineRule).role ?? 'any'}</span>}
         <span role="cell" className={`overflow-hidden text-ellipsis ${asked ? '' : 'text-graphite'}`} title={asked ?? undefined}>
           {asked ?? (isLast ? 'everything else' : 'any')}

@@ -56,6 +56,8 @@ export function RulesTable({ edit, look, list, selected, counts, onSelect }: Pro
       <div role="rowgroup">
         <DndContext
           sensors={sensors}
+          // what it says aloud is no row of the table
+          accessibility={{ container: document.body }}
           collisionDetection={closestCenter}
           onDragEnd={({ active, over }) => {
             const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id))];
@@ -78,7 +80,11 @@ export function RulesTable({ edit, look, list, selected, counts, onSelect }: Pro
             ))}
           </SortableContext>
         </DndContext>
-        {!rules.length && <p className="px-3 py-2 text-graphite">No rule: nothing is laid on the faces that are seen.</p>}
+        {!rules.length && (
+          <p role="row" className="px-3 py-2 text-graphite">
+            <span role="cell">No rule: nothing is laid on the faces that are seen.</span>
+          </p>
+        )}
       </div>
     </div>
   );

@@ -35,7 +35,10 @@ export function StandardHead(props: Props) {
   const [naming, setNaming] = useState<'standard' | 'look' | null>(null);
   const names = looks.map((name, i) => [String(i), name] as const);
   return (
-    <div className="flex h-8 items-center gap-4 overflow-hidden border-b border-rule2 bg-paper px-3 whitespace-nowrap">
+    <section
+      aria-label="Standard"
+      className="flex h-8 items-center gap-4 overflow-hidden border-b border-rule2 bg-paper px-3 whitespace-nowrap"
+    >
       {naming === 'standard' ? (
         <span className="w-44">
           <NameField
@@ -48,9 +51,11 @@ export function StandardHead(props: Props) {
           />
         </span>
       ) : (
-        <button type="button" className="font-letter text-[15px] font-semibold" title="Name it" onClick={() => setNaming('standard')}>
-          {standard.name} standard
-        </button>
+        <h1>
+          <button type="button" className="font-letter text-[15px] font-semibold" title="Name it" onClick={() => setNaming('standard')}>
+            {standard.name} standard
+          </button>
+        </h1>
       )}
       <StandardMenu {...props} />
       <span className="text-graphite max-[1200px]:hidden">
@@ -109,7 +114,7 @@ export function StandardHead(props: Props) {
           Fit
         </button>
       </span>
-    </div>
+    </section>
   );
 }
 

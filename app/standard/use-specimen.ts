@@ -11,6 +11,9 @@ import { painter } from '../workers/painter';
 import type { RuleCounts } from '../workers/paint.worker';
 import { useWatched } from '../ui/watched';
 
+/** Room at its left for the heights of its levels, pixels. */
+const LEVELS = 64;
+
 /** The drawing that the rules are tried on, seen twice from one place. */
 export function useSpecimen(project: Project, model: ModelInfo, entry: ProjectSight | null, look: string) {
   const [view, setView] = useState<BenchView>({ u: 0, v: 0, zoom: 40, keyV: 0 });
@@ -21,7 +24,7 @@ export function useSpecimen(project: Project, model: ModelInfo, entry: ProjectSi
   const { drawn, paintKey, isCurrent } = live;
   const scale = entry?.scale ?? 100;
   const whole = useCallback(() => {
-    if (drawn && size.width > 1) setView(fit(drawn.bounds, { width: size.width + 120, height: size.height }, 0));
+    if (drawn && size.width > 1) setView(fit(drawn.bounds, size, 0, LEVELS));
   }, [drawn, size]);
   const shown = useRef('');
   useEffect(() => {
