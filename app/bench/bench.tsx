@@ -7,7 +7,7 @@ import type { Project, ProjectSight } from '../data/project';
 import { withSets } from '../data/sets';
 import { useDrawing } from '../drawings/use-drawing';
 import { Chain } from '../frame/chain';
-import { exportDrawings, type ExportFormat } from '../jobs/export-drawings';
+import type { ExportFormat } from '../jobs/export-drawings';
 import { useCommands } from '../project/use-commands';
 import { BenchCanvas } from './bench-canvas';
 import { useKey } from './key/use-key';
@@ -78,8 +78,9 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
   const key = useKey(project.id, model, sight, keyFrame, looking.view, looking.keySize, outlines.isOn || asked.isInKey);
   const fitting = useFitting(looking, { model, selected, sight, live, keyFrame, isElevation: key.isElevation });
 
+  const written = async (of: readonly ProjectSight[], format: ExportFormat) => (await import('../jobs/export-drawings')).exportDrawings(project, of, format); // prettier-ignore
   const exportFile = (format: ExportFormat, all: boolean) =>
-    void exportDrawings(project, all ? sights : sights.filter((s) => s.id === selected?.id), format);
+    void written(all ? sights : sights.filter((s) => s.id === selected?.id), format);
   const create = (choice: NewSightChoice) => {
     setOpen(null);
     acts.create(choice);
@@ -171,7 +172,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
         onNewOpen={(to) => setOpen(to ? 'new' : null)}
         footer={states.footer}
         menu={[...menus.row, ...signActs(selection.all, many)]}
-        manyMenu={manyMenu(selection.all, many, onPattern, (format) => void exportDrawings(project, selection.all, format))}
+        manyMenu={manyMenu(selection.all, many, onPattern, (format) => void written(selection.all, format))}
       />
       <BenchSlate
         {...{ model, project, selected, sight, many, touching }}

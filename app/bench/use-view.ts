@@ -60,11 +60,12 @@ export function useFitting({ setView, drawingSize, keySize }: Omit<ReturnType<ty
     const box = [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1])] as const;
     setView((v) => ({ ...fit(box, keySize, (box[1] + box[3]) / 2), v: v.v }));
   };
-  // without a drawing whose view it would follow, the Key shows the whole
-  const isKeySeen = useRef(false);
+  // without a drawing whose view it would follow, the Key shows the whole; anew where a model turned out to be of another size
+  const keySeen = useRef('');
   useEffect(() => {
-    if (selected || isKeySeen.current || keySize.width < 1) return;
-    isKeySeen.current = true;
+    const size = model.bounds.join();
+    if (selected || keySeen.current === size || keySize.width < 1) return;
+    keySeen.current = size;
     wholeKey();
   });
 

@@ -20,8 +20,6 @@ import { PlaneDrag } from '../removing/plane-drag';
 import { Planes } from '../removing/planes';
 import { pictureOf } from '../sight-geometry';
 import { EitherTool } from '../../board/either-tool';
-import { PickArea } from './pick-area';
-import { ProofMarks } from './proof-marks';
 import { QuickCut } from './quick-cut';
 import type { PointerStore } from '../plumb/pointer-store';
 import type { ShownFinding } from '../../data/drawn-sight';
@@ -78,6 +76,8 @@ interface Props {
 const Canvas = memo(PaneCanvas);
 const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
 const TiltAbout = lazy(() => import('../tilt/tilt-about'));
+const PickArea = lazy(() => import('./pick-area'));
+const ProofMarks = lazy(() => import('./proof-marks'));
 const ChangeMarks = lazy(() => import('./change-marks'));
 const TouchMarks = lazy(() => import('../touch/touch-marks'));
 const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
@@ -181,7 +181,11 @@ export function DrawingPane(props: Props) {
           stamp={faces.of}
           label={sight ? `Drawing ${sight.number} ${sight.name}` : 'No drawing'}
         />
-        {live.drawn && live.isCurrent && <ProofMarks findings={findings} view={view} size={size} />}
+        {live.drawn && live.isCurrent && findings.length > 0 && (
+          <Suspense>
+            <ProofMarks findings={findings} view={view} size={size} />
+          </Suspense>
+        )}
         <svg aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
           {live.quick && <QuickCut regions={live.quick} matrix={matrix.join(' ')} />}
         </svg>
@@ -199,7 +203,11 @@ export function DrawingPane(props: Props) {
             className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
           />
         )}
-        {sight && area && <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStop} />}
+        {sight && area && (
+          <Suspense>
+            <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStop} />
+          </Suspense>
+        )}
         {face && (
           <Asking
             label="Face of the elevation"

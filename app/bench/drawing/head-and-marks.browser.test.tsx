@@ -7,7 +7,7 @@ import type { Sight } from '../../../core/sights/sight';
 import { mendsOf } from '../mends';
 import Palette from '../palette';
 import { CanvasHead } from './canvas-head';
-import { ProofMarks } from './proof-marks';
+import ProofMarks from './proof-marks';
 
 const calls = {
   onPaper: vi.fn(),

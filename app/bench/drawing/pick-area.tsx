@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** While the area of a detail is picked: what to do next, the area, and how large it is. */
-export function PickArea({ tool, number, view, size, onCancel }: Props) {
+export default function PickArea({ tool, number, view, size, onCancel }: Props) {
   const { from, to } = useWatched(tool);
   const box = from &&
     to && {

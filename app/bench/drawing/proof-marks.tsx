@@ -8,7 +8,7 @@ interface Props {
 }
 
 /** The findings of the proof at their places: a ring, and the number that the chip gives it. Never part of a file. */
-export function ProofMarks({ findings, view, size }: Props) {
+export default function ProofMarks({ findings, view, size }: Props) {
   const marks = findings.map(({ at, kind }, i) => {
     if (!at) return null;
     const [x, y] = [toX(view, size, at[0]), toY(view.zoom, view.v, size, at[1])];

@@ -4,7 +4,6 @@ import { drawingRow, keptOf, nextRow, takeNext } from '../../data/drawings';
 import { fingerprint } from '../../data/fingerprint';
 import { withSets } from '../../data/sets';
 import type { Project, ProjectSight } from '../../data/project';
-import { redraw } from '../../jobs/redraw';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 
 export interface SightState {
@@ -46,7 +45,11 @@ export function useStates(
 
   const footer =
     old.length > 0 ? (
-      <button type="button" className="word text-ink" onClick={() => void redraw(project, model, old)}>
+      <button
+        type="button"
+        className="word text-ink"
+        onClick={() => void import('../../jobs/redraw').then(({ redraw }) => redraw(project, model, old))}
+      >
         Draw {old.length} that {old.length === 1 ? 'is' : 'are'} not current
       </button>
     ) : waiting.length > 0 ? (
