@@ -6,6 +6,8 @@ import { carryOut as carry } from '../project/carry-out';
 import type { Command } from '../project/commands';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
+import { keepDrawing, keptDrawing, keptOf, nextRow, noteChanged, takeNext } from './drawings';
+import type { DrawnSight } from './drawn-sight';
 import { addModel, deleteModels, loadModel } from './models';
 import { fileName } from '../../core/writers/file-name';
 import { fingerprint, type Printed } from './fingerprint';
@@ -271,6 +273,22 @@ it('asks for room before anything is written, and says how much is missing', asy
   store(100e6, 80e6);
   await expect(ensureRoom(40e6)).rejects.toThrow('room for 20 MB more, and this needs 52 MB');
   vi.unstubAllGlobals();
+});
+
+it('a drawing that was made anew waits beside the old one with what changes, and takes its place once, by its row', async () => {
+  const drawn = (took: number) => ({ took }) as unknown as DrawnSight;
+  await keepDrawing('p/s', 'old', drawn(1));
+  await keepDrawing(nextRow('p/s'), 'new', drawn(2));
+  await noteChanged('p/s', { come: 3, gone: 1.5 });
+  expect(await keptOf('p')).toEqual({
+    'p/s': { id: 'p/s', print: 'old' },
+    'p/s+': { id: 'p/s+', print: 'new', changed: { come: 3, gone: 1.5 } },
+  });
+  expect((await keptDrawing('p/s'))?.drawn.took).toBe(1);
+  await takeNext('p/s');
+  await takeNext('p/s');
+  expect(await keptOf('p')).toEqual({ 'p/s': { id: 'p/s', print: 'new' } });
+  expect([(await keptDrawing('p/s'))?.drawn.took, await keptDrawing(nextRow('p/s'))]).toEqual([2, undefined]);
 });
 
 it('a rule by a named set is told to the engine element by element; a set that is gone holds nothing', () => {

@@ -201,7 +201,8 @@ export class FollowedDrawing {
     const coming = this.#hold(now, print, port2);
     coming.catch(() => undefined);
     try {
-      const keep = { row, print };
+      // what takes its place later must be there by then
+      const keep = { row, print, isAwaited: row !== now.row };
       await pool[this.lane].run((engine) => engine.draw(now.model.id, now.sight, keep, Comlink.transfer(port1, [port1]), token), signal);
     } catch (error) {
       // what does not come is not waited for
