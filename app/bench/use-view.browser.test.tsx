@@ -53,11 +53,12 @@ it('shows a sight that is chosen as a whole, keeps the view while it is changed,
   expect(view.zoom).toBeCloseTo((96 / 25.4) * 10, 6);
 });
 
+const useKeyAlone = (p?: { model: ModelInfo }) =>
+  useFitting(looking as never, { model: p!.model, selected: null, sight: null, live: { drawn: null } as never, keyFrame: keyFrameOf(p!.model, null), isElevation: false }); // prettier-ignore
+
 it('without a sight the Key shows the model as a whole, anew where it turns out to be of another size, and stays where it was put', async () => {
-  const hook = (p?: { model: ModelInfo }) =>
-    useFitting(looking as never, { model: p!.model, selected: null, sight: null, live: { drawn: null } as never, keyFrame: keyFrameOf(p!.model, null), isElevation: false }); // prettier-ignore
   const metres = shedInfo();
-  const { rerender } = await renderHook(hook, { initialProps: { model: metres } });
+  const { rerender } = await renderHook(useKeyAlone, { initialProps: { model: metres } });
   const large = view.zoom;
   view = { ...view, u: 77 };
   await rerender({ model: { ...metres, id: 'set right' } });

@@ -3,11 +3,11 @@ import { landmarksOf, type Landmarks } from '../../core/annotation/landmarks';
 import type { Region } from '../../core/cutting/cut-faces';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
-import type { ChangedLines } from '../../core/linework/changed-lines';
 import { keptPrint, nextRow, noteChanged, takeNext } from '../data/drawings';
 import type { DrawnHead } from '../data/drawn-sight';
 import { fingerprint } from '../data/fingerprint';
 import { Watched } from '../ui/watched';
+import type { Changes } from '../workers/paint.worker';
 import { painter } from '../workers/painter';
 import { pool, quickCut } from '../workers/pool';
 import { Stopped } from '../workers/stopped';
@@ -34,7 +34,7 @@ interface Shown {
 
 /** A drawing that was made anew, and what changes with it. */
 export interface Next extends Shown {
-  readonly changes: ChangedLines;
+  readonly changes: Changes;
 }
 
 export interface Followed {
@@ -186,7 +186,7 @@ export class FollowedDrawing {
     const { shown } = this.state.get();
     const paintKey = paintKeyOf(of, print);
     const changes = shown && this.#isHeld && !this.#isGone ? await painter.ask((own) => own.changes(shown.paintKey, paintKey)) : null;
-    if (changes && changes.gone.length + changes.come.length > 0 && this.#wish === of && !this.#isGone) {
+    if (changes && changes.gone.length + changes.come.length + changes.matter.length > 0 && this.#wish === of && !this.#isGone) {
       this.state.set({ next: { ...shownOf(of, print, drawn, true), changes } });
       return noteChanged(of.row, { come: changes.comeLength, gone: changes.goneLength });
     }

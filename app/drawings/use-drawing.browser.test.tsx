@@ -37,7 +37,8 @@ vi.mock('../workers/painter', () => ({
       if (!port) return Promise.resolve(head);
       return new Promise((resolve) => fakes.onWay.set(key, () => (fakes.onWay.delete(key), resolve(head))));
     },
-    ask: () => Promise.resolve({ gone: Float64Array.from(fakes.changes), come: new Float64Array(0), goneLength: 1, comeLength: 0 }),
+    ask: () =>
+      Promise.resolve({ gone: Float64Array.from(fakes.changes), come: new Float64Array(0), goneLength: 1, comeLength: 0, matter: [] }),
     release: (key: string) => {
       fakes.held.delete(key);
       fakes.onWay.delete(key);

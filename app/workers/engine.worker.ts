@@ -182,9 +182,10 @@ const engine = {
   compareNext: async (row: string): Promise<void> => {
     const [before, after] = await Promise.all([keptDrawing(row), keptDrawing(nextRow(row))]);
     if (!before || !after) return takeNext(row);
-    const { changedLines } = await import('../../core/linework/changed-lines');
+    const { changedLines, changedMatter } = await import('../../core/linework/changed-lines');
     const { come, gone, comeLength, goneLength } = changedLines(before.drawn.drawing, after.drawn.drawing);
-    return come.length + gone.length > 0 ? noteChanged(row, { come: comeLength, gone: goneLength }) : takeNext(row);
+    const isChanged = come.length + gone.length > 0 || changedMatter(before.drawn, after.drawn).length > 0;
+    return isChanged ? noteChanged(row, { come: comeLength, gone: goneLength }) : takeNext(row);
   },
 
   /** Sights by rule, of what the model holds; each with a number that none of those taken has. */

@@ -23,7 +23,7 @@ import { writeDxf } from '../../core/writers/dxf';
 import { fileName } from '../../core/writers/file-name';
 import { writeJson } from '../../core/writers/json';
 import { writeSvg, type ImageBehind } from '../../core/writers/svg';
-import { keptDrawing } from '../data/drawings';
+import { keptDrawing, nextRow } from '../data/drawings';
 import type { DrawnSight } from '../data/drawn-sight';
 import { fingerprint } from '../data/fingerprint';
 import { loadModel } from '../data/models';
@@ -70,10 +70,11 @@ function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable, s
   return { ...own, drawing, names: namesOf(model, drawing) };
 }
 
-/** A drawing that was made before and is current. */
+/** A drawing that was made before and is current, also one that waits until what changed has been seen. */
 async function currentDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
-  const [info, kept] = await Promise.all([loadModel(id), keptDrawing(row)]);
-  return info && kept && kept.print === fingerprint(info, sight) ? kept.drawn : null;
+  const [info, ...kept] = await Promise.all([loadModel(id), keptDrawing(row), keptDrawing(nextRow(row))]);
+  const print = info && fingerprint(info, sight);
+  return kept.find((own) => own !== undefined && own.print === print)?.drawn ?? null;
 }
 
 /** Writes drawings of a model as one file: as they are kept, where they are current, and else drawn anew. */

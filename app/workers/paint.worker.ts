@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { faceContains } from '../../core/geometry/rings';
+import { faceContains, type Face } from '../../core/geometry/rings';
 import { drawingBounds, linePoints } from '../../core/linework/drawing';
 import { snapPoints, type SnapKind } from '../../core/linework/snap-points';
 import type { Vec2 } from '../../core/geometry/vec3';
@@ -276,11 +276,11 @@ const painter = {
       }));
   },
   /** What changes from one drawing to another of the same sight; null where one is not there, or where the sight itself is another. */
-  async changes(before: string, after: string): Promise<ChangedLines | null> {
-    const [old, own] = [kept.get(before)?.drawn.drawing, kept.get(after)?.drawn.drawing];
-    return old && own && isSamePlane(old.frame, own.frame)
-      ? (await import('../../core/linework/changed-lines')).changedLines(old, own)
-      : null;
+  async changes(before: string, after: string): Promise<Changes | null> {
+    const [old, own] = [kept.get(before)?.drawn, kept.get(after)?.drawn];
+    if (!old || !own || !isSamePlane(old.drawing.frame, own.drawing.frame)) return null;
+    const { changedLines, changedMatter } = await import('../../core/linework/changed-lines');
+    return { ...changedLines(old.drawing, own.drawing), matter: changedMatter(old, own) };
   },
   /** Stretches of a line from a to b that lie in cut faces, metres from a. */
   matter: (key: string, a: Vec2, b: Vec2): readonly (readonly [number, number])[] =>
@@ -324,6 +324,11 @@ function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Stand
 /** Planes within a micrometre of each other, that look the same way. */
 const isSamePlane = (a: Frame, b: Frame): boolean =>
   (['origin', 'right', 'up', 'look'] as const).every((of) => a[of].every((x, k) => Math.abs(x - b[of][k]!) < 1e-6));
+
+/** What changes from one drawing to another: lines, and cut faces that are of other matter. */
+export interface Changes extends ChangedLines {
+  readonly matter: readonly Face[];
+}
 
 /** A drawing as it was painted last, and the line of it that is nearest to a place; null where none has been painted. */
 async function sheetAt(key: string, u: number, v: number, reach: number): Promise<(OnSheet & { readonly nearest: number }) | null> {

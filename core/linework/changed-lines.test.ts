@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { faceArea } from '../geometry/rings';
 import { box, modelOf, moved, polygon, prism } from '../testing/solids';
-import { drawModel, FRONT, ISO, PLAN } from '../testing/views';
-import { changedLines } from './changed-lines';
+import { drawModel, FRONT, frameSight, ISO, PLAN } from '../testing/views';
+import { changedLines, changedMatter } from './changed-lines';
 
 const still = box([0, 0, 0], [2, 1, 3]);
 const block = box([5, 0, 0], [1, 1, 1]);
@@ -38,4 +39,19 @@ describe('two drawings of one sight', () => {
     const back = changedLines(flush!, alone!);
     expect([back.comeLength, back.goneLength]).toEqual([goneLength, comeLength]);
   });
+});
+
+it('a cut face that is of another material than before is told where no line is', () => {
+  const cut = (materials: readonly string[]) => {
+    const model = modelOf(materials.map((material, i) => ({ solid: box([i * 3, 0, 0], [1, 1, 1 + i]), material })));
+    const drawing = drawModel(model, frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0], { kind: 'section' }));
+    return { drawing, names: { materials: model.materials.map(({ name }) => name) } };
+  };
+  const before = cut(['Oak', 'Brick', 'Stone']);
+  const after = cut(['Brick', 'Oak', 'Stone']);
+  expect(changedLines(before.drawing, after.drawing)).toMatchObject({ goneLength: 0, comeLength: 0 });
+  expect(changedMatter(before, after).map((face) => Math.round(faceArea(face)))).toEqual([1, 2]);
+  expect(changedMatter(before, cut(['Oak', 'Brick', 'Stone']))).toEqual([]);
+  // what moved is told by its lines
+  expect(changedMatter(before, cut(['Oak']))).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import { faceArea, ringBounds, type Face } from '../geometry/rings';
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
 import { SAME_LINE, SPECK } from '../geometry/tolerances';
 import { linePoints, type Drawing } from './drawing';
@@ -47,6 +48,30 @@ export function changedLines(before: Drawing, after: Drawing): ChangedLines {
   const [gone, goneLength] = bare(ends, 0, count, covered);
   const [come, comeLength] = bare(ends, count, role.length, covered);
   return { gone, come, goneLength, comeLength };
+}
+
+/** A drawing, and what its materials are called. */
+export interface NamedRegions {
+  readonly drawing: Pick<Drawing, 'regions'>;
+  readonly names: { readonly materials: readonly string[] };
+}
+
+/**
+ * The cut faces that stay as they are and are of another material than before, or of another use: their lines say nothing of it. Materials
+ * are told by their names, faces by their boxes and areas, to a tenth of a millimetre.
+ */
+export function changedMatter(before: NamedRegions, after: NamedRegions): Face[] {
+  const placed = ({ drawing, names }: NamedRegions) =>
+    drawing.regions.map(({ face, material, use }) => ({
+      face,
+      place: [...ringBounds(face.slice(0, 1)), faceArea(face)].map((x) => Math.round(x * 1e4)).join(),
+      matter: `${use} ${names.materials[material] ?? ''}`,
+    }));
+  const old = new Map<string, Set<string>>();
+  for (const { place, matter } of placed(before)) old.set(place, (old.get(place) ?? new Set()).add(matter));
+  return placed(after)
+    .filter(({ place, matter }) => old.has(place) && !old.get(place)!.has(matter))
+    .map(({ face }) => face);
 }
 
 interface Pieces {

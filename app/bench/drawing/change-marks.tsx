@@ -14,7 +14,7 @@ const MOST = 6000;
 export default function ChangeMarks({ live, toPane }: Props) {
   useHotkeys('enter', () => live.take(), { preventDefault: true });
   if (!live.next) return null;
-  const { gone, come, goneLength, comeLength } = live.next.changes;
+  const { gone, come, goneLength, comeLength, matter } = live.next.changes;
   const path = (pieces: Float64Array) => {
     let d = '';
     for (let i = 0; i + 3 < pieces.length && i < MOST * 4; i += 4) {
@@ -22,6 +22,11 @@ export default function ChangeMarks({ live, toPane }: Props) {
       d += `M${ax.toFixed(1)} ${ay.toFixed(1)}L${bx.toFixed(1)} ${by.toFixed(1)}`;
     }
     return d;
+  };
+  const outline = (ring: Float64Array) => {
+    const at: string[] = [];
+    for (let i = 0; i < ring.length; i += 2) at.push(toPane([ring[i]!, ring[i + 1]!]).join(' '));
+    return `M${at.join('L')}Z`;
   };
   return (
     <>
@@ -32,6 +37,9 @@ export default function ChangeMarks({ live, toPane }: Props) {
         fill="none"
         strokeLinecap="round"
       >
+        {matter.map((face, k) => (
+          <path key={k} d={face.map(outline).join('')} fill="var(--color-pencil)" fillOpacity={0.25} fillRule="evenodd" />
+        ))}
         <path d={path(gone)} stroke="var(--color-ochre)" strokeWidth={5} strokeOpacity={0.45} />
         <path d={path(come)} stroke="var(--color-pencil)" strokeWidth={2} />
       </svg>
@@ -44,6 +52,7 @@ export default function ChangeMarks({ live, toPane }: Props) {
         <b className="mr-2 font-semibold">Drawn anew</b>
         <span className="text-pencil">{comeLength.toFixed(2)} m of lines come</span>,{' '}
         <span className="text-ochre-text">{goneLength.toFixed(2)} m go</span>
+        {matter.length > 0 && `, ${matter.length === 1 ? 'a cut face is' : `${matter.length} cut faces are`} of another material`}
         <button type="button" className="btn ml-3" onClick={live.take}>
           Replace <kbd>↵</kbd>
         </button>

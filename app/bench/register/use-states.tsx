@@ -69,5 +69,5 @@ export function useStates(
 
 /** Of a drawing that was made anew: how much of its lines changes. */
 const changedWords = (changed: PrintRow['changed']): string =>
-  changed ? `drawn anew, +${metres(changed.come)} −${metres(changed.gone)}` : 'drawn anew';
+  changed && changed.come + changed.gone > 0 ? `drawn anew, +${metres(changed.come)} −${metres(changed.gone)}` : 'drawn anew';
 const metres = (length: number): string => `${length.toFixed(length < 10 ? 1 : 0)} m`;
