@@ -7,6 +7,9 @@ export const drawingRow = (project: string, sight: string): string => `${project
 /** Where a drawing that was made anew waits beside the old one, until what changed has been seen. */
 export const nextRow = (row: string): string => `${row}+`;
 
+/** The row of its sight, of either. */
+export const ownRow = (row: string): string => (row.endsWith('+') ? row.slice(0, -1) : row);
+
 export const keptDrawing = (row: string): Promise<DrawingRow | undefined> => database.drawings.get(row);
 
 /** By what the drawing of a row was made; undefined where none is kept. */

@@ -3,7 +3,7 @@ import { beforeEach, expect, it, vi } from 'vitest';
 import type { DrawnSight } from './drawn-sight';
 import { changeProject, stepHistory } from './change-project';
 import { database, type ModelInfo } from './database';
-import { keepDrawing } from './drawings';
+import { keepDrawing, nextRow } from './drawings';
 import { addModel, loadModel, openReading } from './models';
 import { loadProject } from './project-rows';
 import { binProject, createProject, emptyBin, restoreProject } from './projects';
@@ -27,6 +27,8 @@ beforeEach(async () => {
 it('what belongs to nothing goes, and nothing else', async () => {
   const [sight] = Object.keys((await loadProject(id))!.sights);
   await keepDrawing(`${id}/${sight}`, 'p', {} as DrawnSight);
+  await keepDrawing(nextRow(`${id}/${sight}`), 'q', {} as DrawnSight);
+  await keepDrawing(nextRow(`${id}/gone`), 'p', {} as DrawnSight);
   await keepDrawing(`${id}/gone`, 'p', {} as DrawnSight);
   await keepDrawing('nobody/x', 'p', {} as DrawnSight);
   await reading('lost');
@@ -45,11 +47,11 @@ it('what belongs to nothing goes, and nothing else', async () => {
   expect(await keys('models', 'bundles', 'drawings', 'images', 'steps')).toEqual([
     ['read'],
     ['read'],
-    [`${id}/${sight}`],
+    [`${id}/${sight}`, nextRow(`${id}/${sight}`)],
     ['laid before', 'own'],
     ['1'],
   ]);
-  expect(await database.prints.count()).toBe(1);
+  expect(await database.prints.count()).toBe(2);
 });
 
 it('of older readings only their recipe stays; undo makes the rest of one anew', async () => {

@@ -1,6 +1,7 @@
 import { CONCEPTS } from './project';
 import { loadProject, projectTables } from './project-rows';
 import { database } from './database';
+import { ownRow } from './drawings';
 import { deleteModels } from './models';
 import { familyOf, modelsOf } from './projects';
 
@@ -38,7 +39,7 @@ async function sweepAll(): Promise<void> {
     const shows = JSON.stringify([await database.backgrounds.toArray(), steps]);
     await database.images.filter((row) => isGone(row.project) || !shows.includes(row.id)).delete();
     const sights = new Set((await Promise.all(projects.map((p) => loadProject(p.id)))).flatMap((p) => Object.keys(p!.sights).map((s) => `${p!.id}/${s}`))); // prettier-ignore
-    const drawings = (await database.drawings.toCollection().primaryKeys()).filter((row) => !sights.has(row.replace(/\+$/, '')));
+    const drawings = (await database.drawings.toCollection().primaryKeys()).filter((row) => !sights.has(ownRow(row)));
     await Promise.all([database.drawings.bulkDelete(drawings), database.prints.bulkDelete(drawings)]);
 
     const named = projects.map((p) => [

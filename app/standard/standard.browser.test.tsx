@@ -57,7 +57,7 @@ it('rows say what a rule asks, gives and catches; a figure changed in a row is k
   expect(cell(screen, SHIPPED.lines.length).getByRole('button').element()).toHaveAttribute('aria-disabled', 'true');
 });
 
-it('the chosen rule is asked for more, or for less, given a pen, set apart, removed; the last one asks for nothing', async () => {
+it('the chosen rule is asked for more, or for less, set apart, removed, its pen changed; the last one asks for nothing', async () => {
   const at = SHIPPED.lines.findIndex(({ role }) => role === 'outline');
   const screen = await shown('lines', at);
   const panel = screen.getByRole('region', { name: 'Rule', exact: true });

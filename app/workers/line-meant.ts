@@ -62,21 +62,19 @@ export function lineMeant({ plain, graphic, placed }: OnSheet, l: number, at: Ve
 }
 
 /** All that may cross a line: the other lines of the drawing but those of patterns. */
-function others({ drawing }: Graphic, line: MeantLine): Shape[] {
-  const said = JSON.stringify(line.points);
+function others({ drawing }: Graphic, line: number): Shape[] {
   const out: Shape[] = [];
   for (let l = 0; l < drawing.lineRole.length; l++)
-    if (ROLES[drawing.lineRole[l]!] !== 'surface' && JSON.stringify([...linePoints(drawing, l, 1e-3)]) !== said)
-      out.push(shapeAt(drawing, l));
+    if (l !== line && ROLES[drawing.lineRole[l]!] !== 'surface') out.push(shapeAt(drawing, l));
   return out;
 }
 
 export function trimAt(on: OnSheet, l: number, at: Vec2): Worked<Trimmed> | null {
   const line = lineMeant(on, l, at);
-  return line && { line, done: trimmed(line.shape, at, others(on.graphic, line)) };
+  return line && { line, done: trimmed(line.shape, at, others(on.graphic, l)) };
 }
 
 export function extendAt(on: OnSheet, l: number, at: Vec2): Worked<{ readonly piece: Shape; readonly whole: Shape }> | null {
   const line = lineMeant(on, l, at);
-  return line && { line, done: extended(line.shape, at, others(on.graphic, line)) };
+  return line && { line, done: extended(line.shape, at, others(on.graphic, l)) };
 }

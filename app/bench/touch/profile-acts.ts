@@ -1,5 +1,6 @@
 import type { Profile } from '../../../core/touch-ups/profile-at';
 import type { TouchUp } from '../../../core/touch-ups/touch-up';
+import { ringBounds } from '../../../core/geometry/rings';
 import { dot } from '../../../core/geometry/vec3';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
@@ -31,10 +32,9 @@ function pictureIn(model: ModelInfo, { sight }: ProjectSight): Picture | null {
 
 /** Keeps a profile as a detail: a sight of its own, some times as large, of what lies around it. */
 export function keepAsDetail(project: Project, of: ProjectSight, { face }: Profile, send: Send): void {
-  const at = [0, 1].map((k) => face.flatMap((ring) => [...ring].filter((_, i) => i % 2 === k)));
-  const [u, v] = at.map((own) => [Math.min(...own), Math.max(...own)] as const) as [readonly [number, number], readonly [number, number]];
-  const by = Math.max(u[1] - u[0], v[1] - v[0]) * MARGIN;
-  const made = newDetail(project, of, [u[0] - by, v[0] - by, u[1] + by, v[1] + by]);
+  const [u0, v0, u1, v1] = ringBounds(face);
+  const by = Math.max(u1 - u0, v1 - v0) * MARGIN;
+  const made = newDetail(project, of, [u0 - by, v0 - by, u1 + by, v1 + by]);
   void send({ intent: 'add sights', label: `Detail ${made.sight.number} of ${of.sight.number}`, sights: [made] });
 }
 

@@ -1,3 +1,4 @@
+import { isWhole } from '../../../core/geometry/arcs/arc';
 import type { TouchUp } from '../../../core/touch-ups/touch-up';
 import type { Mode } from './touch-work';
 
@@ -29,7 +30,7 @@ export function kindWords(t: TouchUp | undefined): string {
     case 'text':
       return `text ${t.words.slice(0, 24)}`;
     case 'arc':
-      return t.arc[6] - t.arc[5] > 6.283 ? 'circle' : 'arc';
+      return isWhole(t.arc) ? 'circle' : 'arc';
     default:
       return t.kind;
   }

@@ -295,7 +295,7 @@ function added(shape: Shape, { own, role, tie }: MeantLine): TouchUp {
 }
 
 /** A profile, filled. */
-export const profileFill = ({ face, tie }: Profile, pattern: string, colour: number | string): TouchUp => ({
+const profileFill = ({ face, tie }: Profile, pattern: string, colour: number | string): TouchUp => ({
   id: newId(),
   kind: 'fill',
   rings: face.map((ring) => [...ring]),
