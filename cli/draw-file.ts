@@ -2,6 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { draw } from '../core/draw';
 import { ON_FACES } from '../core/drafting/faces-on-paper';
+import { layersAlong } from '../core/drafting/layers-along';
 import { wantsFaces } from '../core/drafting/wants-faces';
 import type { Standard } from '../core/drafting/standard';
 import { facesOf } from '../core/faces-of';
@@ -89,6 +90,7 @@ export async function drawFile(
     standard: how.standard,
     sets: how.sets,
     onFaces: ON_FACES,
+    layersAlong,
     scale: how.scale,
     isClosed: true,
     ...(!how.levels && { levels: false }),

@@ -3,6 +3,7 @@ import { closeOutlines } from './drafting/close-outlines';
 import type { Graphic, Titled } from './drafting/graphic';
 import type { Standard } from './drafting/standard';
 import type { Hand } from './drafting/hand';
+import type { LayersAlong } from './drafting/layers-along';
 import type { OnFaces } from './drafting/on-faces';
 import type { NamedSet } from './drafting/rule-subjects';
 import { style } from './drafting/style-drawing';
@@ -21,6 +22,8 @@ export interface PublishOptions {
   readonly outlines?: boolean | undefined;
   /** What lays patterns, tones and shadows on the faces that the drawing has. */
   readonly onFaces?: OnFaces | undefined;
+  /** What finds the layers of build-ups that lines run along. */
+  readonly layersAlong?: LayersAlong | undefined;
   /** What was done to the drawing by hand; it is on the lines already. */
   readonly hand?: Hand | undefined;
   /** The named sets that rules may ask for. */
@@ -43,10 +46,11 @@ export function publish(
     title = true,
     outlines = false,
     onFaces,
+    layersAlong,
     sets,
     hand,
   }: PublishOptions,
 ): Graphic {
-  const styled = style(drawing, names, sight, standard, scale, { onFaces, sets, hand });
+  const styled = style(drawing, names, sight, standard, scale, { onFaces, layersAlong, sets, hand });
   return annotate(isClosed ? closeOutlines(styled) : styled, landmarks, standard, { levels, grid, title, outlines });
 }

@@ -24,6 +24,8 @@ interface Props {
   readonly label: string;
   /** How faint, 0 to 1; the Key stands back behind the Drawing. */
   readonly strength?: number;
+  /** Whether it is painted when no other picture is on its way: the painter has one hand, and the eye is on the Drawing. */
+  readonly isSecond?: boolean;
   /** Told when the painter cannot paint it, and null when it can. */
   readonly onFault?: (words: string | null) => void;
 }
@@ -55,6 +57,14 @@ interface Painted {
   readonly key: string;
 }
 
+/** Pictures on their way that others wait for. */
+const first = new Set<Promise<unknown>>();
+/** Lets those go first that are asked for at the same time, or were before; once, so that no hand that moves them keeps a picture from coming. */
+async function others(): Promise<void> {
+  await Promise.resolve();
+  await Promise.allSettled(first);
+}
+
 /** Room painted beyond each edge, as a share of the pane, so that a pan shows no bare paper before the next picture comes. */
 const BEYOND = 0.25;
 
@@ -75,6 +85,7 @@ export function PaneCanvas({
   marked,
   label,
   strength = 1,
+  isSecond = false,
   onFault,
 }: Props) {
   const { key: drafted } = useWatched(painter.drafted);
@@ -110,6 +121,7 @@ export function PaneCanvas({
     if (busy.current) return;
     busy.current = true;
     for (;;) {
+      if (isSecond) await others();
       const want = latest.current;
       if (!want.paintKey || want.size.width < 1 || isSame(want, asPainted.current)) break;
       const ratio = window.devicePixelRatio || 1;
@@ -132,7 +144,12 @@ export function PaneCanvas({
       };
       let bitmap: ImageBitmap | null;
       try {
-        bitmap = await painter.ask((own) => own.paint(key, late, seen));
+        const coming = painter.ask((own) => own.paint(key, late, seen));
+        if (!isSecond) {
+          first.add(coming);
+          coming.finally(() => first.delete(coming)).catch(() => undefined);
+        }
+        bitmap = await coming;
         latest.current.onFault?.(null);
       } catch (error) {
         latest.current.onFault?.((error as Error).message);

@@ -116,7 +116,7 @@ export function RulePanel({ edit, look, list, at, known, onSelect }: Props) {
               {figure('Jump, m', line.jump, 1e6, (jump) => set('Jump', { jump }))}
             </p>
           )}
-          {list === 'fills' &&
+          {(list === 'lines' || list === 'fills') &&
             figure('Layer of a build-up', fill.buildUpLayer, 99, (buildUpLayer) => set('Layer of a build-up', { buildUpLayer }))}{' '}
         </>
       )}

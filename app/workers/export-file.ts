@@ -3,6 +3,7 @@ import { landmarksOf } from '../../core/annotation/landmarks';
 import { draw } from '../../core/draw';
 import { namesOf } from '../../core/drafting/drawing-names';
 import { ON_FACES } from '../../core/drafting/faces-on-paper';
+import { layersAlong } from '../../core/drafting/layers-along';
 import type { Graphic } from '../../core/drafting/graphic';
 import { withStates } from '../../core/drafting/layer-states';
 import type { Filing } from '../../core/project-file/filing';
@@ -108,6 +109,7 @@ export async function exportFile(
       sets: job.sets,
       outlines: job.outlines,
       onFaces: ON_FACES,
+      layersAlong,
     });
     const graphic = withStates(whole, layers);
     if (job.format === 'pdf') pages.push(graphic);

@@ -4,7 +4,8 @@ import { drawingBounds, linePoints } from '../../core/linework/drawing';
 import { snapPoints, type SnapKind } from '../../core/linework/snap-points';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { publish } from '../../core/publish';
-import { inLook, type Standard } from '../../core/drafting/standard';
+import { inLook, layersAsked, type Standard } from '../../core/drafting/standard';
+import type { LayersAlong } from '../../core/drafting/layers-along';
 import type { OnFaces } from '../../core/drafting/on-faces';
 import type { Seen } from '../../core/linework/seen';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
@@ -305,7 +306,7 @@ function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Stand
   let found = own.graphics.find((g) => g.said === said && g.standard === standard && g.sets === sets);
   if (!found) {
     const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
-    const options = { standard, sets, onFaces: onFaces ?? undefined, scale, isClosed: false, title: sight !== null };
+    const options = { standard, sets, onFaces: onFaces ?? undefined, layersAlong, scale, isClosed: false, title: sight !== null };
     const done = byHand && sight?.touchUps?.length ? byHand(own.drawn.drawing, own.drawn.names, sight.touchUps) : null;
     const drawn = done ? { ...own.drawn, drawing: done.drawing } : own.drawn;
     found = {
@@ -360,6 +361,8 @@ const handReady = async (sight: Late | null): Promise<void> => {
   if (sight?.touchUps?.length) byHand ??= (await import('../../core/touch-ups/apply')).touchUp;
 };
 
+/** What finds the layers that lines run along, once a standard asks for them. */
+let layersAlong: LayersAlong | undefined;
 /** What lays patterns and tones on faces, once any have come. */
 let onFaces: OnFaces | null = null;
 let drafting: Pick<Drafting, 'standard' | 'sets'> = { standard: null, sets: [] };
@@ -368,6 +371,7 @@ let shipped: Promise<Standard> | null = null;
 async function standardIn(look = ''): Promise<Standard> {
   const base = drafting.standard ?? (await (shipped ??= import('../../core/drafting/shipped-standard').then(({ SHIPPED }) => SHIPPED)));
   const known = inLooks.get(look) ?? (look ? inLook(base, look) : null) ?? inLook(base)!;
+  if (layersAsked(known).size) layersAlong ??= (await import('../../core/drafting/layers-along')).layersAlong;
   inLooks.set(look, known);
   return known;
 }

@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import type { CutFaces } from './cut-faces';
+import { faceContains, type Ring } from '../geometry/rings';
 import { SAME_LINE, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { clearLines } from './uncut-mask';
@@ -49,12 +50,13 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
       if ((isProfile && (joint || region.use === 'earth')) || (to - from) * Math.hypot(du, dv) < 1e-6) return;
       const a: [number, number] = [u0 + from * du, v0 + from * dv];
       const b: [number, number] = to === 1 ? [flat[s * 4 + 2]!, flat[s * 4 + 3]!] : [u0 + to * du, v0 + to * dv];
-      const of = ({ elements }: (typeof faces.regions)[number]) =>
+      const of = ({ elements }: (typeof faces.regions)[number], other: readonly number[]) =>
         elements.length === 1
           ? elements[0]!
-          : (find ??= elementFinder(model, faces))((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements[0] ?? 0, elements);
-      const beyond = joint ? of(faces.regions[beside]!) : NOTHING;
-      into.add(...a, 0, ...b, 0, { role: cut, element: of(region), joint, beyond });
+          : (find ??= elementFinder(model, faces))((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements, other);
+      const other = joint ? faces.regions[beside]! : null;
+      const beyond = other ? of(other, region.elements) : NOTHING;
+      into.add(...a, 0, ...b, 0, { role: cut, element: of(region, other?.elements ?? []), joint, beyond });
     };
     let t = 0;
     for (const [from, to, beside] of stretches) {
@@ -77,12 +79,27 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
   for (let s = 0; s < left.count; s++) into.addStretch(left, s);
 }
 
-type ElementFinder = (u: number, v: number, otherwise: number, among: readonly number[]) => number;
+type ElementFinder = (u: number, v: number, among: readonly number[], other: readonly number[]) => number;
 
-/** Finds which of some elements' cut outlines passes a point: a region of several elements has lines of all of them. */
+/**
+ * Finds which of some elements' cut outlines passes a point: a region of several elements has lines of all of them. A joint between
+ * layers passes no outline: there it is the element that the point lies in, one that is on its `other` side too where there is any.
+ */
 function elementFinder(model: Model, faces: CutFaces): ElementFinder {
+  const outlinesOf = new Map<number, Ring[]>();
+  faces.outlines.forEach((ring, r) => {
+    const element = model.partElement[faces.outlinePart[r]!]!;
+    const own = outlinesOf.get(element);
+    if (own) own.push(ring);
+    else outlinesOf.set(element, [ring]);
+  });
+  const inside = (u: number, v: number, among: readonly number[], other: readonly number[]): number => {
+    const both = among.filter((e) => other.includes(e));
+    const likely = both.length ? both : among;
+    return likely.find((e) => faceContains(outlinesOf.get(e) ?? [], u, v)) ?? likely[0] ?? 0;
+  };
   const total = faces.outlines.reduce((n, ring) => n + ring.length / 2, 0);
-  if (!total) return (_u, _v, otherwise) => otherwise;
+  if (!total) return (_u, _v, among) => among[0] ?? 0;
   const index = new Flatbush(total, 16, Float64Array);
   const sides = new Float64Array(total * 4);
   const owner = new Uint32Array(total);
@@ -97,18 +114,18 @@ function elementFinder(model: Model, faces: CutFaces): ElementFinder {
   });
   index.finish();
   const reach = SNAP * 3;
-  return (u, v, otherwise, among) => {
-    let best = otherwise;
+  return (u, v, among, other) => {
+    let best = -1;
     let least = reach;
     for (const k of index.search(u - reach, v - reach, u + reach, v + reach)) {
       const du = sides[k * 4 + 2]! - sides[k * 4]!,
         dv = sides[k * 4 + 3]! - sides[k * 4 + 1]!;
       const d = Math.abs(du * (v - sides[k * 4 + 1]!) - dv * (u - sides[k * 4]!)) / Math.hypot(du, dv);
-      if ((d < least || (d === least && owner[k]! < best)) && among.includes(owner[k]!)) {
+      if ((d < least || (d === least && best >= 0 && owner[k]! < best)) && among.includes(owner[k]!)) {
         least = d;
         best = owner[k]!;
       }
     }
-    return best;
+    return best >= 0 ? best : inside(u, v, among, other);
   };
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/rings';
+import { linePoints } from '../linework/drawing';
 import { checkSight } from '../sights/sight-schema';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, FRONT, frameSight, lengthOf, piecesOf } from '../testing/views';
@@ -66,5 +67,37 @@ describe('a profile', () => {
     expect(lengthOf(piecesOf(profile, ['cut']))).toBeCloseTo(5, 5);
     expect(lengthOf(piecesOf(profile, ['ground']))).toBeCloseTo(9, 5);
     expect(profile.regions.map((r) => r.use).sort()).toEqual(['earth', 'matter']);
+  });
+});
+
+describe('joints inside of walls whose layers run on into each other', () => {
+  it('are of the wall that they lie in', () => {
+    const [plaster, block] = [0, 1];
+    const wall = (name: string, x: number, y: number, across: number, along: number, isAcross: boolean) => ({
+      ...{ name, solid: box([x, y, 0], [across, along, 1]), material: 'Block' },
+      buildUp: {
+        name,
+        normal: isAcross ? ([0, 1, 0] as const) : ([1, 0, 0] as const),
+        bounds: isAcross ? [y, y + 0.02, y + 0.2] : [x, x + 0.02, x + 0.2],
+        materials: [plaster, block],
+      },
+    });
+    const names = [{ solid: box([50, 0, 5], [1, 1, 1]), material: 'Plaster' }];
+    // three walls one behind the other, and one that meets the middle of them from above: their block is one face
+    const walls = [wall('up', 1.4, 1.2, 0.2, 2, false), ...[0, 1, 2].map((k) => wall(`w${k}`, k * 1.5, 1, 1.5, 0.2, true))];
+    const model = modelOf([...names, ...walls]);
+    const drawing = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 0.5], { depth: 0 }));
+    expect(drawing.regions.filter(({ material }) => material === block)).toHaveLength(1);
+    const whose = [...drawing.lineJoint].flatMap((isJoint, l) => {
+      const [u, v] = linePoints(drawing, l);
+      return isJoint ? [[model.elements[drawing.lineElement[l]!]!.name, u!.toFixed(2), v!.toFixed(2)]] : [];
+    });
+    expect(whose).toContainEqual(['up', '1.40', '1.20']);
+    expect(
+      whose
+        .filter(([, , v]) => v === '1.02')
+        .map(([name]) => name)
+        .sort(),
+    ).toEqual(['w0', 'w1', 'w2']);
   });
 });

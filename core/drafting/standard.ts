@@ -19,7 +19,7 @@ export interface Conditions {
   readonly name?: string;
   /** A named set of the project that the element is in. */
   readonly set?: string;
-  /** Which layer of a build-up a cut face is, counted from 1; of one that is met twice, either. */
+  /** Which layer of a build-up a cut face is, or a line of the cut runs along, counted from 1; of one that is met twice, either. */
   readonly buildUpLayer?: number;
   /** The kind of the sight. */
   readonly sight?: string;
@@ -151,6 +151,10 @@ export interface Standard {
 
 /** What the looks of a standard are called, in their order. */
 export const lookNames = ({ name, looks }: Standard): readonly string[] => looks?.map((look) => look.name) ?? [name];
+
+/** The layers of build-ups, counted from 1, that rules for lines tell apart. */
+export const layersAsked = ({ lines }: Standard): ReadonlySet<number> =>
+  new Set(lines.flatMap(({ buildUpLayer }) => (buildUpLayer === undefined ? [] : [buildUpLayer])));
 
 /** A standard in one of its looks, the first where none is named; null where it has none of that name. Case does not matter. */
 export function inLook(standard: Standard, name?: string): Standard | null {

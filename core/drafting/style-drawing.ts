@@ -5,18 +5,20 @@ import { indexColour } from './colour-table';
 import type { DrawingNames } from './drawing-names';
 import { NO_STROKES, type Graphic, type Text, type Titled } from './graphic';
 import { HAND_LAYER, type Hand } from './hand';
+import type { InLayers, LayersAlong } from './layers-along';
 import { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import { regionFills } from './region-fills';
 import { subjectsOf, type NamedSet, type RuleSubjects } from './rule-subjects';
 import type { OnFaces } from './on-faces';
-import type { PenColour, Standard } from './standard';
+import { layersAsked, type PenColour, type Standard } from './standard';
 
 export interface StyleOptions {
   readonly onFaces?: OnFaces | undefined;
   readonly sets?: readonly NamedSet[] | undefined;
   /** What was done to the drawing by hand. */
   readonly hand?: Hand | undefined;
+  readonly layersAlong?: LayersAlong | undefined;
 }
 
 /**
@@ -24,7 +26,8 @@ export interface StyleOptions {
  * fill; patterns and tones come onto the faces that are seen, where the drawing has them and they are asked for. Without annotation, and
  * with every line as it was drawn.
  * @param scale 1 : scale
- * @param options `onFaces`: what lays patterns, tones and shadows on faces, without it none come; `sets`: those that rules may ask for
+ * @param options `onFaces`: what lays patterns, tones and shadows on faces, without it none come; `layersAlong`: what finds the layers of
+ * build-ups that lines run along, without it none has any; `sets`: those that rules may ask for
  */
 export function style(
   plain: Drawing,
@@ -32,7 +35,7 @@ export function style(
   sight: Titled,
   standard: Standard,
   scale: number,
-  { onFaces, sets, hand }: StyleOptions = {},
+  { onFaces, layersAlong, sets, hand }: StyleOptions = {},
 ): Graphic {
   const table = new PenTable(standard);
   const { lines, fills: covers, surfaces = [], tones = [] } = standard;
@@ -40,13 +43,10 @@ export function style(
   const ofLines = subjectsOf(names, sight.kind, lines, sets);
   const subjects = subjectsOf(names, sight.kind, [...covers, ...surfaces, ...tones], sets);
   const faces = onFaces?.washes(plain.seen, subjects, table, standard) ?? { regions: [], fills: [] };
-  const { drawing, linePen, lineLayer, lineRule, caught } = penned(
-    onFaces?.withSurfaces(plain, subjects, standard, scale) ?? plain,
-    ofLines,
-    table,
-    standard,
-    hand,
-  );
+  const faced = onFaces?.withSurfaces(plain, subjects, standard, scale) ?? plain;
+  const asked = layersAsked(standard);
+  const inLayers = asked.size ? layersAlong?.(faced, names, asked) : undefined;
+  const { drawing, linePen, lineLayer, lineRule, caught } = penned(inLayers ?? { drawing: faced }, ofLines, table, standard, hand);
   const { fills, rules } = regionFills(drawing.regions, subjects, table, standard, scale, hand?.fills);
   const texts = (hand?.texts ?? []).map(({ layer, ...text }): Text => {
     const [pen, at] = table.tint(layer ?? HAND_LAYER, 7, { class: '', material: '' });
@@ -85,10 +85,16 @@ function counted(rules: ArrayLike<number>, count: number): Uint32Array {
 }
 
 /** Pen and layer of each line, without the lines that are not drawn. */
-function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, standard: Standard, hand?: Hand): Penned {
+function penned(
+  { drawing, layers, lineOf }: Pick<InLayers, 'drawing'> & Partial<InLayers>,
+  subjects: RuleSubjects,
+  table: PenTable,
+  standard: Standard,
+  hand?: Hand,
+): Penned {
   const steps = distanceSteps(standard);
-  // lines of one role, step and kind of element all find the same rule
-  const memory = new Map<number, { readonly rule: number; readonly style: readonly [pen: number, layer: number] | null }>();
+  // lines of one role, step, kind of element and layer all find the same rule
+  const memory = new Map<number | string, { readonly rule: number; readonly style: readonly [pen: number, layer: number] | null }>();
   const count = drawing.lineRole.length;
   const [linePen, lineLayer, lineRule] = [new Uint16Array(count), new Uint16Array(count), new Uint16Array(count)];
   const left: number[] = [];
@@ -100,12 +106,14 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
     // lines of an element stand one behind the other for the most part
     if (drawing.lineElement[l]! !== element) subject = subjects.of((element = drawing.lineElement[l]!));
     const far = steps.length ? stepOf(steps, nearestDepth(drawing, l)) : 0;
-    const key = (((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far;
+    const plain = (((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far;
+    const buildUpLayers = layers?.[l] ?? NO_LAYERS;
+    const key = buildUpLayers.length ? `${plain} ${buildUpLayers.join()}` : plain;
     let found = memory.get(key);
     if (found === undefined) {
       const at = ruleOf(
         standard,
-        subjects.all[subject]!,
+        { ...subjects.all[subject]!, buildUpLayers },
         role,
         joint === 1,
         jump > 0 ? drawing.jumps[jump - 1]! : 0,
@@ -114,7 +122,7 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
       const rule = standard.lines[at]!;
       memory.set(key, (found = { rule: at, style: rule.drawn === false ? null : table.of(rule, subjects.all[subject]) }));
     }
-    const byHand = hand?.pens[hand.linePen[l] ?? -1];
+    const byHand = hand?.pens[hand.linePen[lineOf?.[l] ?? l] ?? -1];
     const style = byHand ? table.byHand(standard.lines[found.rule]!, byHand, found.style) : found.style;
     if (!style) left.push(l);
     lineRule[l] = found.rule;
@@ -124,6 +132,8 @@ function penned(drawing: Drawing, subjects: RuleSubjects, table: PenTable, stand
   const all = { drawing, linePen, lineLayer, lineRule, caught: counted(lineRule, standard.lines.length) };
   return left.length ? without(all, left) : all;
 }
+
+const NO_LAYERS: readonly number[] = [];
 
 function ruleOf({ lines }: Standard, subject: RuleSubject, role: number, isJoint: boolean, jump: number, distance: number): number {
   return lines.findIndex(

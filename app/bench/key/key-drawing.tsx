@@ -93,6 +93,7 @@ export default function KeyDrawing({ project, model, entry, sight, size, store, 
         scale={entry.scale}
         sight={title}
         wash={null}
+        isSecond
         label={`Key, drawing ${entry.sight.number} ${entry.sight.name}`}
       />
       <Wash store={store} paintKey={paintKey} matrix={matrix} />

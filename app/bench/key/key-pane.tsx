@@ -149,6 +149,7 @@ export function KeyPane(props: Props) {
           sight={null}
           wash={null}
           strength={0.8}
+          isSecond
           label={shown.isElevation ? 'Key, elevation' : 'Key, plan'}
         />
         <Wash store={store} paintKey={shown.live.paintKey} matrix={shown.matrix} />
