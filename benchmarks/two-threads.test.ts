@@ -39,7 +39,7 @@ const bytesOf = (drawing: Drawing): string =>
 
 describe('what is passed over', () => {
   it.each<Kind>(['small elements', 'deep overlap'])('is hidden: visible lines are the same when hidden ones are wanted too: %s', (kind) => {
-    const model = KINDS[kind](12_000);
+    const model = KINDS[kind](kind === 'deep overlap' ? 12_000 : 6_000);
     const scene = prepare(model);
     for (const sight of SIGHTS.slice(0, 2)) {
       const [passing, all] = [false, true].map((hidden) => visible(draw(model, scene, { ...sight, hidden })));
@@ -63,7 +63,7 @@ describe('what is passed over', () => {
 
 describe('two threads', () => {
   it.each<Kind>(['small elements', 'large elements', 'entourage', 'deep overlap'])('draw the same bytes as one: %s', async (kind) => {
-    const model = KINDS[kind](kind === 'entourage' ? 4_000 : 10_000);
+    const model = KINDS[kind](kind === 'entourage' ? 3_000 : 5_000);
     const scene = inSharedMemory(prepare(model));
     const helper = secondThread(pathToFileURL(file), kind, scene);
     let lines = 0;
@@ -77,7 +77,7 @@ describe('two threads', () => {
   });
 
   it('a drawing is finished by one when the other has died, and one that nobody waits for leaves the other free', async () => {
-    const model = KINDS['small elements'](20_000);
+    const model = KINDS['small elements'](10_000);
     const scene = inSharedMemory(prepare(model));
     const helper = secondThread(pathToFileURL(file), 'a', scene);
     const alone = bytesOf(draw(model, scene, SIGHTS[1]!));

@@ -231,7 +231,7 @@ describe('the command line', () => {
     ];
     expect(byGrid).toEqual(byFigures);
     expect(await size('--with', 'demo/boat-gantry.ifc@103,-6')).not.toEqual(byGrid);
-    expect((await with_('--with', at('step.obj'), '--lay', 'map')).err).toMatch(
+    expect((await tarvex('inspect', 'demo/boat-gantry.ifc', '--with', at('step.obj'), '--lay', 'map')).err).toMatch(
       /step\.obj: it shares no place on the map with the first model/,
     );
   });

@@ -2,6 +2,8 @@ import { expect, test } from '@playwright/test';
 import { fromPress, megabytes, tell } from './stopwatch';
 import { download, drawn, row } from './support';
 
+/** How often the pens are changed. */
+const CHANGES = 9;
 /** Boxes of twelve triangles each, in rows, storeys and files: about a million triangles in all. */
 const [ROWS, FILES, STOREYS] = [60, 60, 24];
 
@@ -124,8 +126,16 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
   await row(page, 'S-01').click();
   await drawn(page, 'S-01');
   const chosen = await fromPress(page, () => row(page, 'X-01').click(), isPainted(isometric));
-  await page.getByRole('combobox', { name: 'Scale' }).click();
-  const pens = await fromPress(page, () => page.getByRole('option', { name: '1:500', exact: true }).click(), isPainted('1:500'));
+  const pens: number[] = [];
+  for (let k = 0; k < CHANGES; k++) {
+    const scale = ['1:500', '1:200', '1:1000'][k % 3]!;
+    await page.getByRole('combobox', { name: 'Scale' }).click();
+    pens.push(await fromPress(page, () => page.getByRole('option', { name: scale, exact: true }).click(), isPainted(scale)));
+    // what is kept has come back, and the machine rests
+    await expect(page.getByRole('combobox', { name: 'Scale' })).toContainText(scale);
+    await page.waitForTimeout(300);
+  }
+  pens.sort((a, b) => a - b);
   const { bytes } = await download(page, async () => {
     await page.getByRole('button', { name: 'Export' }).click();
     await page.getByRole('menuitem', { name: 'JSON' }).first().click();
@@ -187,7 +197,10 @@ test('the cut follows the hand in a model of a million triangles, and the exact 
     ],
     ['letting go to the exact drawing', ms(exact)],
     [`choosing a kept drawing of ${lines} lines`, ms(chosen)],
-    [`change of pens for ${lines} lines (another scale)`, ms(pens)],
+    [
+      `change of pens for ${lines} lines (another scale): in the middle of ${CHANGES}, least and most`,
+      `${ms(pens[CHANGES >> 1]!)}, ${ms(pens[0]!)}, ${ms(pens.at(-1)!)}`,
+    ],
     ['memory before and after twenty redraws', `${before.toFixed(0)} MB, ${after.toFixed(0)} MB`],
     ['memory after leaving for the Shelf', `${left.toFixed(0)} MB`],
     ['the model in 3D, after its page', ms(onPaper)],

@@ -1,4 +1,3 @@
-import { useNavigate } from 'react-router';
 import { titled } from '../../core/drafting/graphic';
 import { lazy, Suspense, useMemo } from 'react';
 import { resolveSight } from '../../core/sights/resolve-sight';
@@ -51,6 +50,7 @@ interface Props {
   readonly hovered: string | null;
   readonly touching: Touching;
   readonly commands: ReturnType<typeof useCommands>;
+  readonly goTo: (to: string) => void;
   readonly menus: Menus;
   readonly trouble: React.ComponentProps<typeof DrawingPane>['trouble'];
   readonly onPutAway: () => void;
@@ -62,7 +62,7 @@ const NONE: readonly ShownFinding[] = [];
 /** What is drawn over what it is placed in: head, Drawing, straightedge and Key, with the plumb through both. */
 export function BenchCanvas(props: Props) {
   const { project, model, sights, selected, draft, live, frame, keyFrame, grid, looking, fitting, acts, shownInKey } = props;
-  const { outlines, store, hovered, commands, touching, trouble, menus, onPutAway, onExport } = props;
+  const { outlines, store, hovered, commands, goTo, touching, trouble, menus, onPutAway, onExport } = props;
   const { view, setView, drawingRef, drawingSize, keyRef, keySize } = looking;
   const { send, last } = commands;
   const { sight } = draft;
@@ -71,12 +71,11 @@ export function BenchCanvas(props: Props) {
   const paintKey = live.isCurrent && !sight?.profile ? live.paintKey : null;
   const unfilled = useUnfilled({ paintKey, sight: title, scale: selected?.scale ?? 100, look: selected?.look });
   const proved = live.isCurrent && live.drawn ? [...live.drawn.findings, ...unfilled] : null;
-  const navigate = useNavigate();
   const mends = (finding: ShownFinding) => (sight ? mendsOf(sight, finding) : []);
   const onMend = (mend: Mend) => {
     if (mend.sight) return draft.change(mend.sight, `${mend.words}, ${mend.sight.number}`);
     const own = { project, sight: selected!, fill: mend.fill!, send };
-    void import('../project/fill-rule').then(({ addFillRule }) => addFillRule(own)).then((to) => to && navigate(to));
+    void import('../project/fill-rule').then(({ addFillRule }) => addFillRule(own)).then((to) => to && goTo(to));
   };
   const keepBackground: KeepBackground = (id, background, label) => send({ intent: 'background', label, id, background });
   const [mainRef, { width }] = useSize();

@@ -1,5 +1,7 @@
+import { memo, useCallback, useMemo } from 'react';
 import { data, useNavigate } from 'react-router';
 import { orderedSights } from '../data/project';
+import { useCommands } from '../project/use-commands';
 import { useProject } from '../project/use-project';
 import { Bench } from './bench';
 import type { Route } from './+types/bench-route';
@@ -11,13 +13,20 @@ export function clientLoader({ params }: Route.ClientLoaderArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tarvex, bench' }];
 
+/** What is on its way is told to the whole route: the screen is not set up anew for it. */
+const Screen = memo(Bench);
+
 /** The Bench: Register, Drawing, Key and Slate of one project. */
 export default function BenchRoute({ params }: Route.ComponentProps) {
   const { project, model } = useProject();
   const navigate = useNavigate();
-  const sights = orderedSights(project);
+  const commands = useCommands(project.id);
+  const sights = useMemo(() => orderedSights(project), [project]);
   const selected = sights.find((s) => s.id === params.sight) ?? sights.find((s) => s.sight.kind === 'section') ?? sights[0] ?? null;
-  const select = (id: string | null) =>
-    void navigate(`/project/${project.id}/bench${id ? `/${id}` : ''}`, { replace: true, preventScrollReset: true });
-  return <Bench project={project} model={model} sights={sights} selected={selected} onSelect={select} />;
+  const select = useCallback(
+    (id: string | null) => void navigate(`/project/${project.id}/bench${id ? `/${id}` : ''}`, { replace: true, preventScrollReset: true }),
+    [navigate, project.id],
+  );
+  const goTo = useCallback((to: string) => void navigate(to), [navigate]);
+  return <Screen {...{ project, model, sights, selected, commands, goTo }} onSelect={select} />;
 }

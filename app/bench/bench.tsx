@@ -1,5 +1,4 @@
 import { useMemo, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
 import { solidCount } from '../data/class-counts';
 import type { ModelInfo } from '../data/database';
 import { drawingRow } from '../data/drawings';
@@ -8,7 +7,7 @@ import { withSets } from '../data/sets';
 import { useDrawing } from '../drawings/use-drawing';
 import { Chain } from '../frame/chain';
 import type { ExportFormat } from '../jobs/export-drawings';
-import { useCommands } from '../project/use-commands';
+import type { useCommands } from '../project/use-commands';
 import { BenchCanvas } from './bench-canvas';
 import { useKey } from './key/use-key';
 import { useOutlines } from './key/use-outlines';
@@ -34,14 +33,16 @@ interface Props {
   readonly model: ModelInfo;
   readonly sights: readonly ProjectSight[];
   readonly selected: ProjectSight | null;
+  /** What sends the project's commands, and what became of the last. */
+  readonly commands: ReturnType<typeof useCommands>;
+  /** To another address of the app. */
+  readonly goTo: (to: string) => void;
   readonly onSelect: (id: string | null) => void;
 }
 
 /** The main screen. Holds what is looked at; everything kept goes through the project's action. */
-export function Bench({ project, model, sights, selected: kept, onSelect }: Props) {
-  const commands = useCommands(project.id);
+export function Bench({ project, model, sights, selected: kept, commands, goTo, onSelect }: Props) {
   const { send, last, putAway } = commands;
-  const navigate = useNavigate();
   const looking = useView();
   const [hovered, setHovered] = useState<string | null>(null);
   const [open, setOpen] = useState<Open>(null);
@@ -99,7 +100,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
       undo: () => void send({ intent: 'undo' }),
       redo: () => void send({ intent: 'redo' }),
       touchUp: () => void touching.begin(),
-      stage: (to) => void navigate(`/project/${project.id}/${to}`),
+      stage: (to) => goTo(`/project/${project.id}/${to}`),
     },
     open,
     setOpen,
@@ -141,6 +142,7 @@ export function Bench({ project, model, sights, selected: kept, onSelect }: Prop
           store,
           hovered,
           commands,
+          goTo,
           touching,
           trouble,
           menus,

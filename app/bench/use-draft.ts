@@ -4,6 +4,7 @@ import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { ProjectSight } from '../data/project';
 import { patchOf } from '../data/sight-patch';
+import { Watched } from '../ui/watched';
 import type { useCommands } from '../project/use-commands';
 
 /** The selected sight as the hand has it: what is kept, until something of it is moved or typed and the keeping has ended. */
@@ -11,18 +12,19 @@ export function useDraft(model: ModelInfo, selected: ProjectSight | null, { send
   const [inHand, setInHand] = useState<{ readonly id: string; readonly sight?: Sight; readonly scale?: number } | null>(null);
   const saved = selected?.sight ?? null;
   /** How many changes are on their way: what is kept meanwhile is older than what the hand has. */
-  const [underWay, setUnderWay] = useState(0);
+  const [underWay] = useState(() => new Watched({ count: 0 }));
   const sent = (answer: ReturnType<typeof send>) => {
-    setUnderWay((n) => n + 1);
-    void answer.finally(() => setUnderWay((n) => n - 1));
+    const add = (n: number) => underWay.set({ count: underWay.get().count + n });
+    add(1);
+    void answer.finally(() => add(-1));
   };
   // what was kept is the truth again once it has changed after the last change, or once one was refused
-  const [settledOn, setSettledOn] = useState(saved);
+  const [settledOn, setSettledOn] = useState(selected);
   const [heard, setHeard] = useState(last);
-  if (settledOn !== saved || heard !== last) {
-    setSettledOn(saved);
+  if (settledOn !== selected || heard !== last) {
+    setSettledOn(selected);
     setHeard(last);
-    if ((settledOn !== saved && underWay === 0) || last?.fault) setInHand(null);
+    if ((settledOn !== selected && underWay.get().count === 0) || last?.fault) setInHand(null);
   }
   const own = inHand?.id === selected?.id ? inHand : null;
   return {

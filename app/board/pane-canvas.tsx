@@ -177,8 +177,9 @@ export function PaneCanvas({
       painted.current.bitmap.close();
       painted.current = asPainted.current = null;
     }
-    lay();
+    // what takes longest is asked for first
     void follow();
+    lay();
   });
   useEffect(() => () => painted.current?.bitmap.close(), []);
 

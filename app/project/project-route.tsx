@@ -2,13 +2,17 @@ import { useEffect } from 'react';
 import { data, Outlet, useRevalidator } from 'react-router';
 import { pool } from '../workers/pool';
 import { openReading } from '../data/models';
+import { asBefore } from '../data/as-before';
 import { loadProject } from '../data/project-rows';
+import type { Project } from '../data/project';
 import { useDrafting } from '../drawings/use-drafting';
 import { hearTabs } from '../data/tabs';
 import type { Maker } from './carry-out';
 import { answered, type Sent } from './use-commands';
 import type { Route } from './+types/project-route';
 
+/** The project as it was read last: what of it says the same stays the same, and nothing that hangs on it is done anew. */
+let asRead: Project | undefined;
 /** The model that was last made ready: the loader runs again at each action, when there is nothing left to prepare. */
 let readied = '';
 
@@ -22,7 +26,7 @@ const maker: Maker = {
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   // the worker starts while the model's row is read
   pool.live.warm();
-  const project = await loadProject(params.project);
+  const project = (asRead = asBefore(asRead, await loadProject(params.project)));
   const model = project && (await openReading(project.model, maker.remake));
   if (!project || !model)
     throw data('This project is not in this browser. Projects live where they were made, or it has been deleted.', { status: 404 });
@@ -60,6 +64,7 @@ export default function ProjectRoute({ params, loaderData }: Route.ComponentProp
     const leave = pool.enter();
     return () => {
       readied = '';
+      asRead = undefined;
       leave();
     };
   }, []);

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSubmit } from 'react-router';
 import type { Answer, Command } from './commands';
 
@@ -35,7 +35,8 @@ export function useCommands(project = ''): { readonly send: Send; readonly last:
       const answer = new Promise<Answer>((resolve) => {
         const sent: Sent = { id: crypto.randomUUID(), command };
         waiting.set(sent.id, (answer) => {
-          setLast(answer);
+          // one that went well after another that did changes nothing that is shown
+          setLast((was) => (was === null || was.fault || answer.fault || was.said !== answer.said ? answer : was));
           resolve(answer);
         });
         void submit(sent as never, {
@@ -52,5 +53,5 @@ export function useCommands(project = ''): { readonly send: Send; readonly last:
     },
     [submit, project],
   );
-  return { send, last, putAway: () => setLast(null) };
+  return useMemo(() => ({ send, last, putAway: () => setLast(null) }), [send, last]);
 }

@@ -1,5 +1,5 @@
 import { Select } from 'radix-ui';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 
 interface Props<T extends string> {
   readonly label: string;
@@ -24,6 +24,9 @@ export function Pick<T extends string>(props: Props<T>) {
   const { label, value, options, onChange, unset = 'none', hideLabel = false, labelWidth, wide = false, disabled = false } = props;
   // who chose by the pointer goes on by the keys of the screen; who chose by the keyboard stays where the list was
   const isByPointer = useRef(false);
+  const [isOpen, setOpen] = useState(false);
+  // the list is set up when it can be asked for, by opening it or by a letter: a screen has many lists, and is set up anew often
+  const [isFocused, setFocused] = useState(false);
   return (
     <label className={`inline-flex min-w-0 items-baseline gap-1.5 whitespace-nowrap ${wide ? 'w-full' : ''}`}>
       <span className={hideLabel ? 'sr-only' : 'shrink-0 text-graphite'} style={labelWidth ? { minWidth: labelWidth } : undefined}>
@@ -33,6 +36,8 @@ export function Pick<T extends string>(props: Props<T>) {
         value={value === null ? '' : asKey(value)}
         onValueChange={(key) => key && onChange(key.slice(1) as T)}
         disabled={disabled}
+        open={isOpen}
+        onOpenChange={setOpen}
       >
         <Select.Trigger
           aria-label={label}
@@ -42,27 +47,31 @@ export function Pick<T extends string>(props: Props<T>) {
             e.stopPropagation();
           }}
           onKeyDown={() => (isByPointer.current = false)}
+          onFocus={() => setFocused(true)}
+          onBlur={() => setFocused(false)}
         >
           <span className="min-w-0 overflow-hidden text-ellipsis">
-            <Select.Value placeholder={unset} />
+            <Select.Value placeholder={unset}>{options.find(([key]) => key === value)?.[1] ?? value}</Select.Value>
           </span>
         </Select.Trigger>
-        <Select.Portal>
-          <Select.Content
-            position="popper"
-            onKeyDown={() => (isByPointer.current = false)}
-            onCloseAutoFocus={(e) => isByPointer.current && e.preventDefault()}
-            className="menu max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width)!"
-          >
-            <Select.Viewport>
-              {options.map(([key, words]) => (
-                <Select.Item key={key} value={asKey(key)}>
-                  <Select.ItemText>{words}</Select.ItemText>
-                </Select.Item>
-              ))}
-            </Select.Viewport>
-          </Select.Content>
-        </Select.Portal>
+        {(isOpen || isFocused) && (
+          <Select.Portal>
+            <Select.Content
+              position="popper"
+              onKeyDown={() => (isByPointer.current = false)}
+              onCloseAutoFocus={(e) => isByPointer.current && e.preventDefault()}
+              className="menu max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width)!"
+            >
+              <Select.Viewport>
+                {options.map(([key, words]) => (
+                  <Select.Item key={key} value={asKey(key)}>
+                    <Select.ItemText>{words}</Select.ItemText>
+                  </Select.Item>
+                ))}
+              </Select.Viewport>
+            </Select.Content>
+          </Select.Portal>
+        )}
       </Select.Root>
     </label>
   );

@@ -59,4 +59,7 @@ it('opens a list by mouse and by keys, and says what is not set', async () => {
   await expect.element(screen.getByRole('option', { name: 'Slab' })).toBeVisible();
   await userEvent.keyboard('{ArrowDown}{Enter}');
   expect(onChange).toHaveBeenLastCalledWith('slab');
+  // a letter chooses without opening it
+  await userEvent.keyboard('n');
+  expect(onChange).toHaveBeenLastCalledWith('');
 });

@@ -89,7 +89,9 @@ class PainterLane {
           told(value);
         };
       this.asked.add(died);
-      this.started().then(question).then(settled(resolve), settled(reject));
+      // one that is there is asked at once: the page may be busy for some time to come
+      const answer = this.remote ? question(this.remote) : this.started().then(question);
+      answer.then(settled(resolve), settled(reject));
     });
   }
 
