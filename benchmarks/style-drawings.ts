@@ -27,7 +27,7 @@ export interface StyleRow {
 /**
  * What a standard costs on drawings that are there: a rule changed for some fifty thousand lines, five thousand cut faces filled, a surface
  * pattern of some three hundred thousand segments. Beside drawing the same on a prepared scene, one thread. Median of five, each begun with
- * a standard of its own, so that nothing is remembered. Prints one row each as JSON.
+ * a standard of its own, so that nothing of it is remembered. Prints one row each as JSON.
  */
 const median = (times: number[]) => times.sort((a, b) => a - b)[times.length >> 1]!;
 const clock = (work: () => unknown): number => {
@@ -96,5 +96,24 @@ const walls = modelOf(Array.from({ length: 60 }, (_, i) => ({ solid: box([(i % 2
 const bricked = inLook(SHIPPED, 'Presentation')!;
 measure('surface pattern, segments', walls, elevation, (g) => g.drawing.lineRole.filter((role) => role === 4).length, (n) => changedRule(bricked, 0, 'lines', 7, { weight: 0.05 + n / 100 }), true); // prettier-ignore
 // patterns that were not there before: nothing is remembered
-const afresh = () => ({ ...bricked, surfacePatterns: structuredClone(bricked.surfacePatterns)! });
+const afresh = () => ({ ...bricked, tones: [], surfacePatterns: structuredClone(bricked.surfacePatterns)! });
 measure('surface pattern for the first time, segments', walls, elevation, (g) => g.drawing.lineRole.filter((role) => role === 4).length, afresh, true); // prettier-ignore
+
+// the same number of joints on a front of 320 bays, each with three windows and what stands before them: what an elevation of brick is
+type Piece = { readonly solid: ReturnType<typeof box>; readonly material: string };
+const piece = (x: number, y: number, z: number, size: readonly [number, number, number], material: string): Piece => ({ solid: box([x, y, z], size), material }); // prettier-ignore
+function bay(x: number, z: number): Piece[] {
+  const out = [piece(x, 0, z, [8, 0.3, 0.9], 'brick'), piece(x, 0, z + 2.5, [8, 0.3, 0.6], 'brick')];
+  for (const [from, to] of [[0, 0.95], [2.35, 3.3], [4.7, 5.65], [7.05, 8]] as const) out.push(piece(x + from, 0, z + 0.9, [to - from, 0.3, 1.6], 'brick')); // prettier-ignore
+  for (const left of [0.95, 3.3, 5.65].map((at) => x + at)) {
+    const frame = (u: number, v: number, w: number, h: number) => out.push(piece(left + u, 0.15, z + 0.9 + v, [w, 0.08, h], 'oak'));
+    for (const u of [0, 0.66, 1.32]) frame(u, 0.08, 0.08, 1.44);
+    for (const v of [0, 1.52]) frame(0, v, 1.4, 0.08);
+    out.push(piece(left + 0.08, 0.18, z + 0.98, [1.24, 0.02, 1.44], 'glass'));
+    for (const v of [0.1, 0.9]) out.push(piece(left, -0.1, z + v + 0.8, [1.4, 0.04, 0.04], 'steel'));
+    for (let k = 0; k < 12; k++) out.push(piece(left + 0.05 + k * 0.115, -0.09, z + 0.94, [0.02, 0.02, 0.76], 'steel'));
+  }
+  return out;
+}
+const front = modelOf(Array.from({ length: 320 }, (_, i) => bay((i % 20) * 8, Math.floor(i / 20) * 3.1)).flat());
+measure('surface pattern for the first time on a front with windows, segments', front, elevation, (g) => g.drawing.lineRole.filter((role) => role === 4).length, afresh, true); // prettier-ignore

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { paperColour } from '../../core/drafting/style-drawing';
 import type { FillRule, PenColour, Standard } from '../../core/drafting/standard';
 import { wavePattern } from '../../core/drafting/wave';
+import { Growing } from '../../core/geometry/growing';
 import { patternLines, type PatternLine } from '../../core/geometry/pattern-line';
 import { CSS_PER_MM } from '../board/view';
 
@@ -36,8 +37,9 @@ function pathOf(pattern: string, lines: readonly PatternLine[] | undefined, widt
   const [w, h] = [width / CSS_PER_MM, height / CSS_PER_MM];
   const own =
     pattern === 'wave' ? wavePattern({ at: [0, 0], along: [1, 0], length: w / 1000, thickness: h / 1000 }, 0.62, 1).lines : (lines ?? []);
-  const pieces: number[] = [];
-  for (const line of own) patternLines(line, [Float64Array.of(0, 0, w, 0, w, h, 0, h)], pieces);
+  const found = new Growing((n) => new Float64Array(n));
+  for (const line of own) patternLines(line, [Float64Array.of(0, 0, w, 0, w, h, 0, h)], found);
+  const pieces = found.view();
   const at = (k: number) => (pieces[k]! * CSS_PER_MM).toFixed(1);
   let d = '';
   for (let i = 0; i < pieces.length; i += 4)

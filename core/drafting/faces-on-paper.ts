@@ -3,7 +3,7 @@ import { union, type Face } from '../geometry/polygons';
 import { turnedPattern, type PatternLine } from '../geometry/pattern-line';
 import { unit, dot, type Vec3 } from '../geometry/vec3';
 import { indexColour } from './colour-table';
-import type { Drawing } from '../linework/drawing';
+import { keepBounds, type Drawing } from '../linework/drawing';
 import { LinesBuilder } from '../linework/lines-builder';
 import { FaceSpace, type Seen, type SeenFace } from '../linework/seen';
 import { surfaceLines } from '../surfaces/surface-lines';
@@ -62,14 +62,11 @@ function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standa
   const last = _surfaced.get(drawing);
   if (last?.key === key) return last.drawing;
   const patternOf = new Map(seen.faces.map((face, f) => [face, choice[f]!]));
-  const lines = surfaceLines(seen, (face) => patternOf.get(face) ?? null);
-  let whole = drawing;
-  if (lines.lineRole.length) {
-    const out = new LinesBuilder();
-    out.copy(drawing, 0, drawing.lineRole.length);
-    out.copy(lines, 0, lines.lineRole.length);
-    whole = { ...drawing, ...out.done() };
-  }
+  const out = new LinesBuilder();
+  out.copy(drawing, 0, drawing.lineRole.length);
+  surfaceLines(seen, (face) => patternOf.get(face) ?? null, out);
+  const isBare = out.count === drawing.lineRole.length;
+  const whole = isBare ? drawing : keepBounds({ ...drawing, ...out.done() }, drawing);
   _surfaced.set(drawing, { key, drawing: whole });
   return whole;
 }
@@ -85,9 +82,11 @@ function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable,
   ) => {
     // where one sees through it a hair around it would show twice
     const isTone = use === 'tone' && fill.opacity === undefined;
+    const own: RegionFill = { ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true, ...(isTone && { isTone }) };
+    const elements = [element];
     for (const face of polygons) {
-      regions.push({ material, elements: [element], use, face });
-      fills.push({ ...fill, pattern: 'solid', lines: null, wash: false, isOwn: true, ...(isTone && { isTone }) });
+      regions.push({ material, elements, use, face });
+      fills.push(own);
     }
   };
   for (const { face, polygons, pen, layer, opacity } of toned(seen, subjects, table, tones))
@@ -112,7 +111,7 @@ interface Toned {
 function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, tones: readonly ToneRule[]): Iterable<Toned> {
   const out = new Map<string, Toned>();
   const known = new Map<string, { readonly rule: ToneRule; readonly subject: RuleSubject } | null>();
-  for (const face of seen?.faces ?? []) {
+  for (const face of tones.length ? (seen?.faces ?? []) : []) {
     const kind = subjects.keyOf(face.element, face.material);
     let found = known.get(kind);
     if (found === undefined) {

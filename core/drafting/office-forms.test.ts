@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
+import { Growing } from '../geometry/growing';
 import { patternLines } from '../geometry/pattern-line';
 import { checkStandard } from './check-standard';
 import { isoDashes, ISO_LINES, ISO_WIDTHS } from './iso-lines';
@@ -21,8 +22,9 @@ describe('the text form of hatch patterns', () => {
     // along 90 degrees is up, across it is to the left
     expect(brick!.lines[1]!.offset.map((x) => Number(x.toFixed(9)))).toEqual([-6.35, 6.35]);
     // lines of the slant are an eighth of an inch apart: what lies within a square of an inch
-    const pieces: number[] = [];
-    patternLines(slant!.lines[0]!, [Float64Array.of(0, 0, INCH, 0, INCH, INCH, 0, INCH)], pieces);
+    const found = new Growing((n) => new Float64Array(n));
+    patternLines(slant!.lines[0]!, [Float64Array.of(0, 0, INCH, 0, INCH, INCH, 0, INCH)], found);
+    const pieces = found.view();
     const apart = INCH / 8;
     let length = 0;
     for (let k = -20; k <= 20; k++) length += Math.max(0, Math.SQRT2 * INCH - 2 * Math.abs(k) * apart);

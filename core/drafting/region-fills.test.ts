@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { Growing } from '../geometry/growing';
 import { patternLines } from '../geometry/pattern-line';
 import { faceArea, intersection, type Face } from '../geometry/polygons';
 import { cos, sin } from '../geometry/trigonometry';
@@ -22,8 +23,9 @@ const cutOf = (pieces: Parameters<typeof modelOf>[0], standard: Standard, scale 
 };
 const lengthIn = (face: Face, lines: readonly Parameters<typeof patternLines>[0][], scale = SCALE): number => {
   const paper = face.map((ring) => ring.map((x) => (x * 1000) / scale));
-  const pieces: number[] = [];
-  for (const line of lines) patternLines(line, paper, pieces);
+  const found = new Growing((n) => new Float64Array(n));
+  for (const line of lines) patternLines(line, paper, found);
+  const pieces = found.view();
   let sum = 0;
   for (let i = 0; i < pieces.length; i += 4) sum += Math.hypot(pieces[i + 2]! - pieces[i]!, pieces[i + 3]! - pieces[i + 1]!);
   return sum;

@@ -75,6 +75,28 @@ function handFill({ layer = HAND_LAYER, pattern, weight = 0.13, colour }: HandFi
 const isHatched = ({ pattern }: FillRule): boolean => pattern !== 'none' && pattern !== 'solid' && pattern !== 'wave';
 const touching = ({ region, rule, subject }: Filled) => ({ face: region.face, pattern: rule.pattern, kind: `${rule.pattern}\n${subject.material || subject.class}` }); // prettier-ignore
 
+/** The wave of a face, and what part of it its bands are. */
+interface Wave {
+  readonly key: string;
+  readonly share: number;
+  readonly fill: Pick<RegionFill, 'pattern' | 'lines' | 'pieces' | 'tile'>;
+}
+/** As it was last: another pen asks for the same. */
+const _waves = new WeakMap<Face, Wave>();
+
+function waveIn(face: Face, pitch: number, scale: number): Wave {
+  const key = `${pitch} ${scale}`;
+  const known = _waves.get(face);
+  if (known?.key === key) return known;
+  const bands = bandsOf(face);
+  const share = bands.reduce((sum, { length, thickness }) => sum + length * thickness, 0) / faceArea(face);
+  const pieces = bands.length ? inBands(face, bands).map(({ face: own, band }) => ({ face: own, ...wavePattern(band, pitch, scale) })) : [];
+  const { lines = [], tile }: Partial<FillPiece> = pieces[0] ?? {};
+  const wave = { key, share, fill: { pattern: 'wave', lines, ...(pieces.length > 1 ? { pieces } : tile && { tile }) } };
+  _waves.set(face, wave);
+  return wave;
+}
+
 function inFace(
   rule: FillRule,
   face: Face,
@@ -86,14 +108,8 @@ function inFace(
   if (pattern === 'solid' || (rule.solidBelow !== undefined && (widthOf(face) * 1000) / scale < rule.solidBelow))
     return { pattern: 'solid', lines: null };
   if (pattern === 'wave') {
-    const bands = bandsOf(face);
-    const share = bands.reduce((sum, { length, thickness }) => sum + length * thickness, 0) / faceArea(face);
-    if (share >= BANDED || rule.elsewhere === undefined) {
-      if (!bands.length) return { pattern, lines: [] };
-      const pieces = inBands(face, bands).map(({ face: own, band }) => ({ face: own, ...wavePattern(band, rule.pitch ?? PITCH, scale) }));
-      const { lines, tile }: FillPiece = pieces[0]!;
-      return { pattern, lines, ...(pieces.length > 1 ? { pieces } : tile && { tile }) };
-    }
+    const wave = waveIn(face, rule.pitch ?? PITCH, scale);
+    if (wave.share >= BANDED || rule.elsewhere === undefined) return wave.fill;
     pattern = rule.elsewhere;
   }
   const lines = varied(standard.patterns[pattern]!, variant);

@@ -84,6 +84,12 @@ function counted(rules: ArrayLike<number>, count: number): Uint32Array {
   return out;
 }
 
+/** The rule that a line finds, and its pen and layer; null where it is not drawn. */
+interface Ruled {
+  readonly rule: number;
+  readonly style: readonly [pen: number, layer: number] | null;
+}
+
 /** Pen and layer of each line, without the lines that are not drawn. */
 function penned(
   { drawing, layers, lineOf }: Pick<InLayers, 'drawing'> & Partial<InLayers>,
@@ -94,7 +100,10 @@ function penned(
 ): Penned {
   const steps = distanceSteps(standard);
   // lines of one role, step, kind of element and layer all find the same rule
-  const memory = new Map<number | string, { readonly rule: number; readonly style: readonly [pen: number, layer: number] | null }>();
+  const memory = new Map<number, Ruled>();
+  const layerLists = new Map<string, number>();
+  let last: Ruled | undefined;
+  let lastKey = -1;
   const count = drawing.lineRole.length;
   const [linePen, lineLayer, lineRule] = [new Uint16Array(count), new Uint16Array(count), new Uint16Array(count)];
   const left: number[] = [];
@@ -106,10 +115,10 @@ function penned(
     // lines of an element stand one behind the other for the most part
     if (drawing.lineElement[l]! !== element) subject = subjects.of((element = drawing.lineElement[l]!));
     const far = steps.length ? stepOf(steps, nearestDepth(drawing, l)) : 0;
-    const plain = (((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far;
     const buildUpLayers = layers?.[l] ?? NO_LAYERS;
-    const key = buildUpLayers.length ? `${plain} ${buildUpLayers.join()}` : plain;
-    let found = memory.get(key);
+    const listed = buildUpLayers.length ? numbered(layerLists, buildUpLayers.join()) : 0;
+    const key = ((((subject * ROLES.length + role) * 2 + joint) * 256 + jump) * 256 + far) * MOST_LISTS + listed;
+    let found: Ruled | undefined = key === lastKey ? last : memory.get(key);
     if (found === undefined) {
       const at = ruleOf(
         standard,
@@ -122,6 +131,8 @@ function penned(
       const rule = standard.lines[at]!;
       memory.set(key, (found = { rule: at, style: rule.drawn === false ? null : table.of(rule, subjects.all[subject]) }));
     }
+    lastKey = key;
+    last = found;
     const byHand = hand?.pens[hand.linePen[lineOf?.[l] ?? l] ?? -1];
     const style = byHand ? table.byHand(standard.lines[found.rule]!, byHand, found.style) : found.style;
     if (!style) left.push(l);
@@ -134,6 +145,15 @@ function penned(
 }
 
 const NO_LAYERS: readonly number[] = [];
+/** More lists of layers than this no drawing has: layers are two digits, and no line bounds more than two. */
+const MOST_LISTS = 8192;
+
+/** A number from 1 on for each text. */
+function numbered(known: Map<string, number>, text: string): number {
+  let number = known.get(text);
+  if (number === undefined) known.set(text, (number = known.size + 1));
+  return number;
+}
 
 function ruleOf({ lines }: Standard, subject: RuleSubject, role: number, isJoint: boolean, jump: number, distance: number): number {
   return lines.findIndex(

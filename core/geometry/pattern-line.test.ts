@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { intersection } from 'polyclip-ts';
+import { Growing } from './growing';
 import { patternLines, type PatternLine } from './pattern-line';
 import type { Ring } from './rings';
 
@@ -8,9 +9,9 @@ const ring = (...at: readonly (readonly [number, number])[]): Ring => Float64Arr
 const square = (x: number, y: number, a: number, b = a): Ring => ring([x, y], [x + a, y], [x + a, y + b], [x, y + b]);
 const hole = (x: number, y: number, a: number, b = a): Ring => ring([x, y], [x, y + b], [x + a, y + b], [x + a, y]);
 const linesOf = (families: readonly PatternLine[], rings: readonly Ring[]): number[] => {
-  const out: number[] = [];
+  const out = new Growing((n) => new Float64Array(n));
   for (const family of families) patternLines(family, rings, out);
-  return out;
+  return [...out.view()];
 };
 const lengthOf = (flat: readonly number[]): number => {
   let sum = 0;

@@ -1,3 +1,4 @@
+import type { Growing } from './growing';
 import type { Ring } from './rings';
 import { cos, sin } from './trigonometry';
 
@@ -37,7 +38,7 @@ const HAIR = 1e-6;
  * The lines of a family within polygons, as x0, y0, x1, y1 of each piece: even-odd over all rings together. What lies along a side is
  * left out: a line is there already. Cost: for each line the sides that it may meet.
  */
-export function patternLines(family: PatternLine, rings: readonly Ring[], into: number[]): void {
+export function patternLines(family: PatternLine, rings: readonly Ring[], into: Growing<Float64Array>): void {
   const turn = (family.angle * Math.PI) / 180;
   const [c, s] = [tidy(cos(turn)), tidy(sin(turn))];
   const [along, apart] = [family.offset[0] * c + family.offset[1] * s, family.offset[1] * c - family.offset[0] * s];
@@ -56,7 +57,16 @@ export function patternLines(family: PatternLine, rings: readonly Ring[], into: 
     const y = oy + k * apart;
     while (next < sides.length && sides[next]![1] <= y + HAIR) open.push(sides[next++]!);
     open = open.filter((side) => side[3] >= y - HAIR);
-    for (const [from, to] of inside(open, y)) dashed(family.dashes, ox + k * along, from, to, (x0, x1) => into.push(x0 * c - y * s, x0 * s + y * c, x1 * c - y * s, x1 * s + y * c)); // prettier-ignore
+    for (const [from, to] of inside(open, y)) {
+      const list = dashed(family.dashes, ox + k * along, from, to);
+      const data = into.reserve(list.length * 2);
+      let at = into.length;
+      for (const x of list) {
+        data[at++] = x * c - y * s;
+        data[at++] = x * s + y * c;
+      }
+      into.length = at;
+    }
   }
 }
 
@@ -96,20 +106,29 @@ function inside(sides: readonly Side[], y: number): [number, number][] {
 const without = (stretches: [number, number][], [from, to]: [number, number]): [number, number][] =>
   stretches.flatMap(([a, b]): [number, number][] => (to <= a || from >= b ? [[a, b]] : [[a, from], [to, b]].filter(([p, q]) => q! > p!) as [number, number][])); // prettier-ignore
 
-/** The dashes of a line between two places of it; they count from `zero`. */
-function dashed(dashes: readonly number[], zero: number, from: number, to: number, put: (x0: number, x1: number) => void): void {
-  if (to - from < HAIR) return;
-  if (!dashes.length) return put(from, to);
-  const period = dashes.reduce((sum, dash) => sum + Math.abs(dash), 0);
+/** The dashes of a line between two places of it, as where each begins and ends; they count from `zero`. The list is the same each time. */
+function dashed(dashes: readonly number[], zero: number, from: number, to: number): readonly number[] {
+  stretches.length = 0;
+  if (to - from < HAIR) return stretches;
+  if (!dashes.length) {
+    stretches.push(from, to);
+    return stretches;
+  }
+  let period = 0;
+  for (const dash of dashes) period += Math.abs(dash);
   let at = zero + Math.floor((from - zero) / period) * period;
   while (at < to)
     for (const dash of dashes) {
       const end = at + Math.abs(dash);
-      const [x0, x1] = [Math.max(at, from), Math.min(end, to)];
-      if (dash > 0 && x1 - x0 > HAIR) put(x0, x1);
+      if (dash > 0) {
+        const [x0, x1] = [Math.max(at, from), Math.min(end, to)];
+        if (x1 - x0 > HAIR) stretches.push(x0, x1);
+      }
       at = end;
     }
+  return stretches;
 }
+const stretches: number[] = [];
 
 /** Sines of right angles come out a hair beside whole numbers. */
 const tidy = (x: number): number => (Math.abs(x - Math.round(x)) < 1e-15 ? Math.round(x) : x);

@@ -68,6 +68,12 @@ export function drawingBounds(drawing: Drawing): readonly [number, number, numbe
   return bounds;
 }
 
+/** Lines were added within what a drawing shows: its bounds stay. */
+export function keepBounds(whole: Drawing, before: Drawing): Drawing {
+  _bounds.set(whole, drawingBounds(before));
+  return whole;
+}
+
 function measured(drawing: Drawing): readonly [number, number, number, number] {
   let u0 = Infinity,
     v0 = Infinity,

@@ -84,15 +84,18 @@ export class LinesBuilder {
     }
     [this.points.length, this.depth.length] = [p, d];
     const first = p / 2 - count * 2;
+    this.role.fill(role, count);
+    this.joint.fill(joint, count);
+    this.element.fill(element, count);
+    this.jump.fill(jump, count);
+    this.arcOf.fill(-1, count);
+    const start = this.start.reserve(count);
+    const beyondStart = this.beyondStart.reserve(count);
+    const others = this.beyond.reserve(count * beyond.length);
     for (let l = 1; l <= count; l++) {
-      this.start.push(first + l * 2);
-      this.role.push(role);
-      this.joint.push(joint);
-      this.element.push(element);
-      this.jump.push(jump);
-      for (let k = 0; k < beyond.length; k++) this.beyond.push(beyond[k]!);
-      this.beyondStart.push(this.beyond.length);
-      this.arcOf.push(-1);
+      start[this.start.length++] = first + l * 2;
+      for (let k = 0; k < beyond.length; k++) others[this.beyond.length++] = beyond[k]!;
+      beyondStart[this.beyondStart.length++] = this.beyond.length;
     }
   }
 

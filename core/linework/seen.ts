@@ -86,10 +86,18 @@ export class FaceSpace {
     const out = new Float64Array((places.length / 2) * 3);
     const isStraight = this.picture.distance === Infinity;
     const [zero, one, other] = isStraight ? [this.toPicture([0, 0]), this.toPicture([1, 0]), this.toPicture([0, 1])] : [];
+    if (!zero) {
+      for (let i = 0, o = 0; i < places.length; i += 2, o += 3) out.set(this.toPicture([places[i]!, places[i + 1]!]), o);
+      return out;
+    }
+    const [a, b, c] = zero;
+    const [[au, bu, cu], [av, bv, cv]] = [subtract(one!, zero), subtract(other!, zero)];
     for (let i = 0, o = 0; i < places.length; i += 2, o += 3) {
-      const [s, t] = [places[i]!, places[i + 1]!];
-      if (zero) for (let k = 0; k < 3; k++) out[o + k] = zero[k]! + (one![k]! - zero[k]!) * s + (other![k]! - zero[k]!) * t;
-      else out.set(this.toPicture([s, t]), o);
+      const s = places[i]!,
+        t = places[i + 1]!;
+      out[o] = a + au * s + av * t;
+      out[o + 1] = b + bu * s + bv * t;
+      out[o + 2] = c + cu * s + cv * t;
     }
     return out;
   }
