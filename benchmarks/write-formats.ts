@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { draw } from '../core/draw';
+import { closeOutlines } from '../core/drafting/close-outlines';
 import { STANDARD } from '../core/drafting/shipped-standard';
 import { publish } from '../core/publish';
 import { publishable } from '../core/publishable';
@@ -46,7 +47,7 @@ const clock = async (work: () => unknown): Promise<number> => {
 const drawing = draw(model, scene, sight);
 // levels and grid lines of the elevation, which has them, stand beside the lines of the isometric, which has many
 const plain = { ...publishable(model, sight, drawing), landmarks: publishable(model, { ...sight, kind: 'elevation', frame: { ...sight.frame!, look: [0, 1, 0] } }, drawing).landmarks }; // prettier-ignore
-const graphic = () => publish(plain, sight, { standard: STANDARD, scale: 100, isClosed: true });
+const graphic = () => publish(plain, sight, { standard: STANDARD, scale: 100, close: closeOutlines });
 const forms: readonly (readonly [string, () => unknown])[] = [
   ['published alone', graphic],
   ['DXF', () => writeDxf(graphic())],

@@ -1,6 +1,7 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { draw } from '../core/draw';
+import { closeOutlines } from '../core/drafting/close-outlines';
 import { ON_FACES } from '../core/drafting/faces-on-paper';
 import { layersAlong } from '../core/drafting/layers-along';
 import { wantsFaces } from '../core/drafting/wants-faces';
@@ -92,7 +93,7 @@ export async function drawFile(
     onFaces: ON_FACES,
     layersAlong,
     scale: how.scale,
-    isClosed: true,
+    close: closeOutlines,
     ...(!how.levels && { levels: false }),
     ...(!how.grid && { grid: false }),
     title: how.title,

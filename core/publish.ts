@@ -1,5 +1,4 @@
 import { annotate } from './annotation/annotate';
-import { closeOutlines } from './drafting/close-outlines';
 import type { Graphic, Titled } from './drafting/graphic';
 import type { Standard } from './drafting/standard';
 import type { Hand } from './drafting/hand';
@@ -13,8 +12,8 @@ export interface PublishOptions {
   readonly standard: Standard;
   /** 1 : scale. */
   readonly scale: number;
-  /** Whether cut outlines that close become one line each, as a drafter picks them; a screen asks each line for its own element. */
-  readonly isClosed: boolean;
+  /** What makes one line of each cut outline that closes (`closeOutlines`), as a drafter picks them; a screen asks each line for its own element. */
+  readonly close?: ((styled: Graphic) => Graphic) | undefined;
   readonly levels?: boolean | undefined;
   readonly grid?: boolean | undefined;
   readonly title?: boolean | undefined;
@@ -40,7 +39,7 @@ export function publish(
   {
     standard,
     scale,
-    isClosed,
+    close = (styled) => styled,
     levels = sight.levels ?? true,
     grid = sight.grid ?? true,
     title = true,
@@ -52,5 +51,5 @@ export function publish(
   }: PublishOptions,
 ): Graphic {
   const styled = style(drawing, names, sight, standard, scale, { onFaces, layersAlong, sets, hand });
-  return annotate(isClosed ? closeOutlines(styled) : styled, landmarks, standard, { levels, grid, title, outlines });
+  return annotate(close(styled), landmarks, standard, { levels, grid, title, outlines });
 }

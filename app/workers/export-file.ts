@@ -1,6 +1,7 @@
 import { zipSync } from 'fflate';
 import { landmarksOf } from '../../core/annotation/landmarks';
 import { draw } from '../../core/draw';
+import { closeOutlines } from '../../core/drafting/close-outlines';
 import { namesOf } from '../../core/drafting/drawing-names';
 import { ON_FACES } from '../../core/drafting/faces-on-paper';
 import { layersAlong } from '../../core/drafting/layers-along';
@@ -105,7 +106,7 @@ export async function exportFile(
       hand: done?.hand,
       standard,
       scale,
-      isClosed: true,
+      close: closeOutlines,
       sets: job.sets,
       outlines: job.outlines,
       onFaces: ON_FACES,

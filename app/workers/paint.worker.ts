@@ -306,7 +306,7 @@ function graphicOf(own: Kept, sight: Late | null, scale: number, standard: Stand
   let found = own.graphics.find((g) => g.said === said && g.standard === standard && g.sets === sets);
   if (!found) {
     const bare = { kind: 'section', number: '', name: '', levels: false, grid: false } as const;
-    const options = { standard, sets, onFaces: onFaces ?? undefined, layersAlong, scale, isClosed: false, title: sight !== null };
+    const options = { standard, sets, onFaces: onFaces ?? undefined, layersAlong, scale, title: sight !== null };
     const done = byHand && sight?.touchUps?.length ? byHand(own.drawn.drawing, own.drawn.names, sight.touchUps) : null;
     const drawn = done ? { ...own.drawn, drawing: done.drawing } : own.drawn;
     found = {

@@ -15,7 +15,7 @@ const wall = (name: string, x: number, y: number, dx: number, dy: number, materi
 /** The cut lines of a plan as they leave: the corners of each, whether it is closed, and whose it is. */
 function cutLines(...pieces: Piece[]) {
   const model = modelOf(pieces);
-  const styled = published(model, CUT, { isClosed: true });
+  const styled = published(model, CUT, { close: closeOutlines });
   const { lineRole, lineStart, lineElement, lineJoint, points } = styled.drawing;
   return [...lineRole].flatMap((role, l) => {
     if (role !== roleIndex('cut') || lineJoint[l]) return [];

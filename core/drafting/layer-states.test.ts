@@ -6,10 +6,11 @@ import { FRONT } from '../testing/views';
 import { writeDxf } from '../writers/dxf';
 import { writeJson } from '../writers/json';
 import { writeSvg } from '../writers/svg';
+import { closeOutlines } from './close-outlines';
 import { plotted, shownIn, withStates } from './layer-states';
 
 const model = modelOf([{ solid: box([0, 0, 0], [2, 1, 1]), material: 'brick' }, { solid: box([0, 2, 0], [3, 1, 2]) }]);
-const graphic = published(model, { ...FRONT, kind: 'section', frame: { ...FRONT.frame!, origin: [0, 0.5, 0], cut: true } }, { title: true, isClosed: true }); // prettier-ignore
+const graphic = published(model, { ...FRONT, kind: 'section', frame: { ...FRONT.frame!, origin: [0, 0.5, 0], cut: true } }, { title: true, close: closeOutlines }); // prettier-ignore
 const on = (name: string) => graphic.layers.findIndex((layer) => layer.name === name);
 const count = (layer: string) => [...graphic.lineLayer].filter((own) => own === on(layer)).length;
 

@@ -16,7 +16,6 @@ export const published = (
   publish(publishable(model, sight, drawing ?? drawModel(model, sight)), sight, {
     standard: STANDARD,
     scale: 50,
-    isClosed: false,
     title: false,
     ...more,
   });

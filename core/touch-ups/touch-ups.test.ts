@@ -1,5 +1,6 @@
 import DxfParser from 'dxf-parser';
 import { describe, expect, it } from 'vitest';
+import { closeOutlines } from '../drafting/close-outlines';
 import { namesOf } from '../drafting/drawing-names';
 import { HAND_LAYER } from '../drafting/hand';
 import { SHIPPED } from '../drafting/shipped-standard';
@@ -148,7 +149,7 @@ it('what is added lies on a layer of its own with its own pen; what is redrawn k
   ];
   const { drawing, hand, lost } = put(own, added);
   expect(lost).toEqual([]);
-  const graphic = publish({ ...publishable(own.model, FRONT, drawing), drawing }, FRONT, { standard: SHIPPED, scale: 50, isClosed: true, title: false, hand }); // prettier-ignore
+  const graphic = publish({ ...publishable(own.model, FRONT, drawing), drawing }, FRONT, { standard: SHIPPED, scale: 50, close: closeOutlines, title: false, hand }); // prettier-ignore
   const dxf = writeDxf(graphic);
   const { entities } = new DxfParser().parseSync(dxf) as unknown as {
     entities: { type: string; layer: string; lineweight?: number; text?: string }[];

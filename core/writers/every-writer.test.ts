@@ -9,6 +9,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { SaxesParser } from 'saxes';
 import { expect, it } from 'vitest';
 import { checkStandard } from '../drafting/check-standard';
+import { closeOutlines } from '../drafting/close-outlines';
 import type { Graphic } from '../drafting/graphic';
 import { plainNames } from '../drafting/safe-names';
 import { STANDARD } from '../drafting/shipped-standard';
@@ -72,7 +73,7 @@ function drawn(standard: Standard, [name, material, kind, storey, tag]: readonly
   ]);
   const model: Model = { ...bare, storeys: [{ name: storey!, elevation: 0 }, { name: 'Loft', elevation: 2 }], grid: [{ tag: tag!, from: [0.4, -1, 0], to: [0.4, 9, 0] }] }; // prettier-ignore
   const sight = frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0], { number: '1', name: title });
-  return [published(model, sight, { standard, isClosed: true, title: true, outlines: true }), sight];
+  return [published(model, sight, { standard, close: closeOutlines, title: true, outlines: true }), sight];
 }
 
 interface Read {

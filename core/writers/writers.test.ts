@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { DxfParser as DxfJsonParser } from 'dxf-json';
 import { describe, expect, it } from 'vitest';
+import { closeOutlines } from '../drafting/close-outlines';
 import { faceArea } from '../geometry/rings';
 import type { Drawing } from '../linework/drawing';
 import { box, modelOf, polygon, prism } from '../testing/solids';
@@ -133,7 +134,7 @@ describe('DXF', () => {
       { solid: prism(end, 0, 3), material: 'Brick', class: 'Wall', name: 'round end' },
       { solid: box([0, 0, 0], [3, 1, 3]), material: 'Brick', class: 'Wall', name: 'pier' },
     ]);
-    const styled = published(pier, sight, { isClosed: true });
+    const styled = published(pier, sight, { close: closeOutlines });
     const cut = styled.layers.findIndex(({ name }) => /CUT/i.test(name));
     const entities = new DxfJsonParser().parseSync(writeDxf(styled)).entities as unknown as (DxfEntity & {
       vertices: Bulged[];
