@@ -26,6 +26,7 @@ import { headOf, type DrawnHead, type DrawnSight, type ShownFinding } from '../d
 import type { Landmarks } from '../../core/annotation/landmarks';
 import { matterOnLine } from '../../core/cutting/matter-on-line';
 import { readDrawing } from './read-drawing';
+import { Sheets } from './sheets';
 import { holdLife } from './hold-life';
 
 interface Kept {
@@ -103,6 +104,7 @@ export interface NamedSnap {
 const MOST_SNAPS = 9;
 
 const kept = new Map<string, Kept>();
+const sheets = new Sheets();
 /** Who waits for a drawing that is on its way: told when nobody wants it any more. */
 const waiting = new Map<string, () => void>();
 
@@ -164,10 +166,11 @@ const painter = {
     const whole = graphicOf(own, sight, view.scale, await standardIn(view.look));
     const graphic = view.layers ? (await import('../../core/drafting/layer-states')).shownIn(whole, view.layers) : whole;
     if (graphic.texts.length) await lettering();
-    const canvas = new OffscreenCanvas(view.width, view.height);
-    paint(canvas.getContext('2d')!, graphic, view);
-    if (view.marked) (await import('./mark-caught')).markCaught(canvas.getContext('2d')!, graphic, view, view.marked);
-    const bitmap = canvas.transferToImageBitmap();
+    const marks = view.marked && (await import('./mark-caught'));
+    const sheet = sheets.take(view.width, view.height);
+    paint(sheet, graphic, view);
+    if (view.marked) marks?.markCaught(sheet, graphic, view, view.marked);
+    const bitmap = sheets.handOver(sheet);
     return Comlink.transfer(bitmap, [bitmap]);
   },
   /** The room of a drawing with what is put on it: left as the drawing itself, for levels stand in the margin of the pane. */
