@@ -5,7 +5,7 @@ import { download, drawn, row } from './support';
 /** How often the pens are changed. */
 const CHANGES = 9;
 /** Boxes of twelve triangles each, in rows, storeys and files: about a million triangles in all. */
-const [ROWS, FILES, STOREYS] = [68, 68, 19];
+const [ROWS, FILES, STOREYS] = [79, 79, 14];
 
 test('the cut follows the hand in a model of a million triangles, and the exact drawing comes when it lets go', async ({ page }) => {
   test.setTimeout(240_000);
