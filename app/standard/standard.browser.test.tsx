@@ -67,6 +67,9 @@ it('the chosen rule is asked for more, or for less, set apart, removed, its pen 
   await userEvent.fill(panel.getByRole('textbox', { name: 'From, m' }), '15');
   await userEvent.keyboard('{Enter}');
   expect(rulesOf(last(), 0, 'lines')[at]!.distance).toEqual({ from: 15 });
+  await userEvent.fill(panel.getByRole('textbox', { name: 'Layer of a build-up' }), '2');
+  await userEvent.keyboard('{Enter}');
+  expect(rulesOf(last(), 0, 'lines')[at]!.buildUpLayer).toBe(2);
   await userEvent.click(screen.getByRole('button', { name: 'Pen 0.5 mm' }));
   expect(rulesOf(last(), 0, 'lines')[at]!.weight).toBe(0.5);
   await userEvent.click(panel.getByRole('button', { name: 'Set Works apart' }));

@@ -1,9 +1,10 @@
 import type { Region } from '../cutting/cut-faces';
-import { arcCrossings, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
+import { arcCrossings, arcParameter, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
 import { difference, ringArea, ringBounds, reversed } from '../geometry/polygons';
 import { ringContains, type Ring } from '../geometry/rings';
 import { arcAt, type Drawing } from '../linework/drawing';
 import { factsOf, LinesBuilder } from '../linework/lines-builder';
+import { ringCurves } from '../linework/ring-curves';
 import { SHORT } from './stretches';
 
 /** A drawing without what lies under a mask, and which of its lines and regions each of what is left was. */
@@ -12,7 +13,7 @@ export interface Masked {
   readonly kept: { readonly lines: number[]; readonly regions: number[] };
 }
 
-/** Takes away what lies within a ring: lines end at it, cut faces are closed along it. A face that is cut loses the arcs along its sides. */
+/** Takes away what lies within a ring: lines end at it, cut faces are closed along it, and keep the arcs that are left of their sides. */
 export function masked(drawing: Drawing, outline: Ring): Masked {
   const ring = ringArea(outline) < 0 ? reversed(outline) : outline;
   const [u0, v0, u1, v1] = ringBounds([ring]);
@@ -31,8 +32,8 @@ export function masked(drawing: Drawing, outline: Ring): Masked {
         continue;
       }
       for (const piece of pieces) {
-        const deep = [drawing.depths[first]!, drawing.depths[end - 1]!];
-        out.add([...arcPoint(piece, piece[5]), ...arcPoint(piece, piece[6])], deep, 0, 1, facts, piece);
+        const { way, deep } = cornersOn(piece, drawing, first, end);
+        out.add(way, deep, 0, deep.length - 1, facts, piece);
         lines.push(l);
       }
       continue;
@@ -78,21 +79,49 @@ export function masked(drawing: Drawing, outline: Ring): Masked {
     done();
   }
   const regions: Region[] = [];
-  const [from, curves]: [number[], NonNullable<Drawing['regionCurves']>[number][]] = [[], []];
+  const from: number[] = [];
+  const apart: boolean[] = [];
   drawing.regions.forEach((region, r) => {
     const [a0, b0, a1, b1] = ringBounds([region.face[0]!]);
     const isApart = a0 > u1 || a1 < u0 || b0 > v1 || b1 < v0;
     for (const face of isApart ? [region.face] : difference(region.face, [ring])) {
       regions.push(face === region.face ? region : { ...region, face });
       from.push(r);
-      curves.push(isApart ? (drawing.regionCurves?.[r] ?? []) : []);
+      apart.push(isApart);
     }
   });
+  const left = out.done();
+  const known = drawing.regionCurves;
+  // what was cut is told anew by the arcs that are left of its lines
+  const anew = known?.length ? ringCurves(regions, left) : [];
+  const regionCurves = known && regions.map((_, r) => (apart[r] ? known[from[r]!] : anew[r]) ?? []);
+  return { drawing: { ...drawing, ...left, regions, ...(regionCurves && { regionCurves }) }, kept: { lines, regions: from } };
+}
+
+/** What a piece of an arc keeps of the model's corners on it, between its own ends, by which cut faces find it. */
+function cornersOn(
+  piece: Arc,
+  { points, depths }: Drawing,
+  first: number,
+  end: number,
+): { readonly way: number[]; readonly deep: number[] } {
+  const [from, to] = [piece[5], piece[6]];
+  const between = Array.from({ length: end - first }, (_, k) => {
+    const [u, v] = [points[(first + k) * 2]!, points[(first + k) * 2 + 1]!];
+    return { t: arcParameter(piece, u, v, (from + to) / 2), at: [u, v], depth: depths[first + k]! };
+  })
+    .filter(({ t }) => t > from + SAME_TURN && t < to - SAME_TURN)
+    .sort((a, b) => a.t - b.t)
+    // a circle's line ends on the corner that it begins with
+    .filter(({ t }, k, all) => k === 0 || t - all[k - 1]!.t > SAME_TURN);
+  const ends = [depths[first]!, depths[end - 1]!] as const;
   return {
-    drawing: { ...drawing, ...out.done(), regions, ...(drawing.regionCurves && { regionCurves: curves }) },
-    kept: { lines, regions: from },
+    way: [...arcPoint(piece, from), ...between.flatMap(({ at }) => at), ...arcPoint(piece, to)],
+    deep: [ends[0], ...between.map(({ depth }) => depth), ends[1]],
   };
 }
+/** Places of an arc nearer than this are one, radians. */
+const SAME_TURN = 1e-9;
 
 /** Where a segment crosses the sides of a ring, as parts of its length, ascending. */
 function crossings(au: number, av: number, bu: number, bv: number, ring: Ring): number[] {

@@ -6,6 +6,7 @@ import { HAND_LAYER } from '../drafting/hand';
 import { SHIPPED } from '../drafting/shipped-standard';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
+import { drawnSides } from '../linework/boundary-edges';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { pathLength } from '../linework/lines-builder';
 import { publish } from '../publish';
@@ -135,6 +136,20 @@ describe('a mask', () => {
         under.lineArc.find((a) => a >= 0)!,
       )[4],
     ).toBe(1);
+  });
+
+  it('leaves the arcs along the sides of a cut face that it takes a part of', () => {
+    const model = modelOf([{ solid: prism(polygon(0, 0, 1, 64), 0, 1) }, { solid: prism(polygon(5, 0, 1, 64), 0, 1) }]);
+    const drawing = drawModel(model, { ...frameSight([0, 0, -1], [0, 1, 0], [0, 0, 0.5]), kind: 'section' });
+    const { drawing: under } = touchUp(drawing, namesOf(model, drawing), [{ id: 'm', kind: 'mask', ring: [0.5, -2, 2, -2, 2, 2, 0.5, 2] }]); // prettier-ignore
+    const curves = under.regions.map(({ face }, r) => ({ at: face[0]![0]! < 3 ? 'cut' : 'apart', own: under.regionCurves![r]! }));
+    const turn = (at: string) => curves.flatMap(({ at: own, own: list }) => (own === at ? list.map(({ arc }) => arc[6] - arc[5]) : []));
+    expect(turn('cut')).toEqual([expect.closeTo((4 / 3) * Math.PI, 3)]);
+    expect(turn('apart')).toEqual([expect.closeTo(2 * Math.PI, 9)]);
+    // with them it ends on its lines: all but the segment of a circle beyond u = 0.5
+    const sides = drawnSides(under.regions[curves.findIndex(({ at }) => at === 'cut')]!.face, curves.find(({ at }) => at === 'cut')!.own)[0]!; // prettier-ignore
+    expect(sides.filter(({ arc }) => arc)).toHaveLength(1);
+    expect(sides.filter(({ arc }) => !arc)).toHaveLength(1);
   });
 });
 
