@@ -10,8 +10,6 @@ import { PlaceTool } from '../board/place-tool';
 import { PointsTool } from '../board/points-tool';
 import { SNAP_REACH } from '../board/snapper';
 import { TurnTool } from '../board/turn-tool';
-import type { ModelInfo } from '../data/database';
-import type { Project, ProjectSight } from '../data/project';
 import { withSets } from '../data/sets';
 import { usualScale } from '../figures/usual-scale';
 import { pool } from '../workers/pool';
@@ -19,51 +17,7 @@ import { joggedAt } from '../../core/sights/jogs';
 import { newDetail, newPerspective, newRow, newSection } from './register/new-sights';
 import { roundPoint } from '../../core/geometry/tidy';
 import { squared } from './sight-geometry';
-import type { Tilt } from './tilt/start-tilt';
-import type { Draft } from './use-draft';
-import type { ManyActs } from './use-many-acts';
-
-/** Points that are asked in the Key, and of what. */
-export interface Placing {
-  readonly of: 'section' | 'perspective' | 'row';
-  readonly tool: PointsTool;
-  /** Of a row of sections along a path: how far apart they stand, metres. */
-  readonly every?: number;
-}
-
-/** What the hand is asked for: one thing at a time. */
-type Held =
-  | ({ readonly kind: 'points' } & Placing)
-  | {
-      readonly kind: 'face';
-      readonly drawing: PlaceTool;
-      readonly key: PlaceTool;
-      readonly of: (seen: Sight, at: Vec2, zoom: number) => void;
-    }
-  | { readonly kind: 'room'; readonly tool: PlaceTool }
-  // an area, or a turn, is one of the sight that it was asked of
-  | { readonly kind: 'area'; readonly sight: string; readonly tool: AreaTool }
-  | { readonly kind: 'turn'; readonly sight: string; readonly tool: TurnTool }
-  | ({ readonly kind: 'tilt'; readonly sight: string } & Tilt)
-  | { readonly kind: 'jog'; readonly sight: string; readonly tool: PointsTool };
-
-export interface AskedSetup {
-  readonly project: Project;
-  readonly model: ModelInfo;
-  readonly sights: readonly ProjectSight[];
-  readonly selected: ProjectSight | null;
-  readonly draft: Draft;
-  /** Where several sights are selected: what is done with all of them. */
-  readonly many: ManyActs | null;
-  readonly add: (label: string, made: readonly ProjectSight[]) => void;
-  readonly onFault: (words: string) => void;
-  /** Points of the plan are asked in the Key from now on. */
-  readonly onPlacing: () => void;
-  /** The floor of the plan in the Key, metres in the file. */
-  readonly floorInKey: () => number;
-  /** The plan that the Key shows. */
-  readonly sightInKey: () => Sight;
-}
+import type { AskedSetup, Held, Placing } from './held';
 
 /** What is asked of the hand, in the Key and in the Drawing, until it is there or put away. */
 export function useAsked({ project, model, sights, selected, draft, many, add, onFault, onPlacing, floorInKey, sightInKey }: AskedSetup) {

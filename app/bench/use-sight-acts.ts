@@ -12,7 +12,8 @@ import { frameOf, type KeyFrame } from './sight-geometry';
 import { canFlip, flipped } from '../../core/sights/flipped';
 import { shiftedBy } from '../../core/sights/moved';
 import { straightened } from '../../core/sights/jogs';
-import { useAsked, type AskedSetup } from './use-asked';
+import type { AskedSetup } from './held';
+import { useAsked } from './use-asked';
 
 interface Setup extends Omit<AskedSetup, 'add'> {
   readonly keyFrame: KeyFrame;

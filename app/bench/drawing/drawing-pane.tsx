@@ -1,19 +1,19 @@
 import type { Late } from '../../workers/paint.worker';
 import type { Touching } from '../touch/use-touch';
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
-import type { Vec2 } from '../../../core/geometry/vec3';
+import type { Vec2, Vec3 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
-import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
+import { PaneBackgrounds } from '../../backgrounds/pane-backgrounds';
 import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
 import { PaneCanvas } from '../../board/pane-canvas';
 import { token } from '../../ui/token';
 import { Wash } from '../plumb/plumb';
-import { Asking } from '../asking';
 import { elementActs } from '../element-acts';
-import { DrawingNotes, type Trouble } from './drawing-notes';
+import { DrawingAsks, type DrawingAsked } from './drawing-asks';
+import { DrawingNotes } from './drawing-notes';
 import { LimitDrag } from './limit-drag';
 import { LimitHandles } from './limit-handles';
 import { PlaneDrag } from '../removing/plane-drag';
@@ -23,21 +23,19 @@ import { EitherTool } from '../../board/either-tool';
 import { QuickCut } from './quick-cut';
 import type { PointerStore } from '../plumb/pointer-store';
 import type { ShownFinding } from '../../data/drawn-sight';
-import type { Mend } from '../mends';
 import type { LiveDrawing } from '../../drawings/use-drawing';
 import { useHand } from '../plumb/use-hand';
 import { useFaces } from '../../drawings/use-faces';
 import { useHit } from '../plumb/use-hit';
-import type { Asked } from '../use-asked';
 import { RightClick, type Doable } from '../../ui/right-click';
 import { useGestures } from '../../board/use-gestures';
-import type { AreaTool } from '../../board/area-tool';
 import type { Tool } from '../../board/tool';
-import type { PlaceTool } from '../../board/place-tool';
 import { SnapMark } from '../../board/snap-mark';
 import { paneMatrix, toU, toV, toX, toY, type BenchView, type PaneSize } from '../../board/view';
 
-interface Props {
+type Notes = Pick<React.ComponentProps<typeof DrawingNotes>, 'trouble' | 'onPutAway' | 'mends' | 'onMend'>;
+
+interface Props extends DrawingAsked, Notes {
   /** What a right click offers. */
   readonly menu: readonly Doable[];
   readonly model: ModelInfo;
@@ -48,25 +46,13 @@ interface Props {
   readonly setView: (change: (v: BenchView) => BenchView) => void;
   readonly size: PaneSize;
   readonly store: PointerStore;
-  readonly trouble: Trouble | null;
-  readonly onPutAway: () => void;
   readonly project: Project;
   readonly onBackground: KeepBackground;
-  /** An area of the drawing is asked for. */
-  readonly area: AreaTool | null;
-  /** A face is asked for. */
-  readonly face: PlaceTool | null;
-  /** The sight is turned about an axis. */
-  readonly tilt: Asked['tilting'];
-  readonly onStop: () => void;
-  /** What mends a finding in one step. */
   /** What is put on it late. */
   readonly title: Late | null;
   readonly touch: Touching;
   /** What the proof found in it. */
   readonly findings: readonly ShownFinding[];
-  readonly mends: (finding: ShownFinding) => readonly Mend[];
-  readonly onMend: (mend: Mend) => void;
   /** An element is to be opened from its four sides. */
   readonly onSides: (element: string) => void;
   readonly onDraft: (sight: Sight) => void;
@@ -74,43 +60,14 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
-const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
-const TiltAbout = lazy(() => import('../tilt/tilt-about'));
-const PickArea = lazy(() => import('./pick-area'));
 const ProofMarks = lazy(() => import('./proof-marks'));
 const ChangeMarks = lazy(() => import('./change-marks'));
 const TouchMarks = lazy(() => import('../touch/touch-marks'));
-const TiltAxis = lazy(() => import('../tilt/tilt-axis'));
 
 /** The Drawing, at true line weights for its scale. */
 export function DrawingPane(props: Props) {
-  const {
-    menu,
-    model,
-    entry,
-    sight,
-    live,
-    view,
-    setView,
-    size,
-    store,
-    trouble,
-    onPutAway,
-    project,
-    onBackground,
-    area,
-    face,
-    tilt,
-    onStop,
-    title,
-    touch,
-    findings,
-    mends,
-    onMend,
-    onSides,
-    onDraft,
-    onChange,
-  } = props;
+  const { menu, model, entry, sight, live, view, setView, size, store, trouble, onPutAway, project, onBackground } = props;
+  const { area, face, tilt, onStop, title, touch, findings, mends, onMend, onSides, onDraft, onChange } = props;
   const [wash] = useState(() => token('madder-wash'));
   const [unpainted, setUnpainted] = useState<string | null>(null);
   const matrix = useMemo(() => paneMatrix(view, view.v, size), [view, size]);
@@ -138,6 +95,7 @@ export function DrawingPane(props: Props) {
   const boardAt = (x: number, y: number): Vec2 => [toU(view, size, x), toV(view.zoom, view.v, size, y)];
   const hand = useHand({ model, tool, paintKey, matrix, zoom: view.zoom, boardAt, toBoard: (at) => at });
   const toPane = ([u, v]: Vec2): Vec2 => [toX(view, size, u), toY(view.zoom, view.v, size, v)];
+  const pointToPane = (point: Vec3): Vec2 => toPane(picture!.placeOf(point));
   const { element, bind } = useGestures({
     ...{ middle: 'v', setView, size },
     isHeld: () => tool.isHeld,
@@ -190,38 +148,14 @@ export function DrawingPane(props: Props) {
           {live.quick && <QuickCut regions={live.quick} matrix={matrix.join(' ')} />}
         </svg>
         <Wash store={store} paintKey={live.paintKey} matrix={matrix} />
-        {backgrounds.handling && (
-          <Suspense>
-            <BackgroundPoints handling={backgrounds.handling} matrix={matrix} />
-          </Suspense>
-        )}
         {pane && live.drawn && (
-          <BackgroundsButton
-            pane={pane}
-            backgrounds={backgrounds}
+          <PaneBackgrounds
+            {...{ pane, backgrounds, matrix }}
             box={live.drawn.bounds}
             className="absolute right-3 bottom-1.5 z-10 bg-sheet/90"
           />
         )}
-        {sight && area && (
-          <Suspense>
-            <PickArea {...{ tool: area, number: sight.number, view, size }} onCancel={onStop} />
-          </Suspense>
-        )}
-        {face && (
-          <Asking
-            label="Face of the elevation"
-            title="Elevation of a face"
-            words="click it here, or its line in the plan below"
-            onCancel={onStop}
-          />
-        )}
-        {tilt && (
-          <Suspense>
-            <TiltAbout tilting={tilt.tilting} onCancel={onStop} />
-            {picture && <TiltAxis tilting={tilt.tilting} toPane={(point) => toPane(picture.placeOf(point))} />}
-          </Suspense>
-        )}
+        <DrawingAsks {...{ area, face, tilt, onStop, sight, picture, view, size, pointToPane }} />
         {sight && live.drawn && !live.drawn.isEmpty && tool === handles && (
           <LimitHandles {...{ sight, view, size }} bounds={live.drawn.bounds} onTake={(side) => limits.take(side)} />
         )}
@@ -230,7 +164,7 @@ export function DrawingPane(props: Props) {
             {...{ sight, size }}
             isOn={tool === handles}
             look={picture.look}
-            toPane={(point) => toPane(picture.placeOf(point))}
+            toPane={pointToPane}
             onTake={(grip) => planes.take(grip)}
           />
         )}

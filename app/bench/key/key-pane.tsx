@@ -2,7 +2,7 @@ import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Vec2 } from '../../../core/geometry/vec3';
 import type { Sight } from '../../../core/sights/sight';
 import { BackgroundLayer } from '../../backgrounds/background-layer';
-import { BackgroundsButton } from '../../backgrounds/backgrounds-button';
+import { PaneBackgrounds } from '../../backgrounds/pane-backgrounds';
 import { useBackgrounds, type KeepBackground } from '../../backgrounds/use-backgrounds';
 import type { ModelInfo } from '../../data/database';
 import type { Project, ProjectSight } from '../../data/project';
@@ -63,20 +63,15 @@ interface Props {
 }
 
 const Canvas = memo(PaneCanvas);
-const BackgroundPoints = lazy(() => import('../../backgrounds/background-points'));
 const OutlineTool = lazy(() => import('./outline-tool'));
 
 /** The Key: where sights are placed and moved. The plan turned until the sight's line lies level, or the elevation under a plan. */
 export function KeyPane(props: Props) {
   const { project, model, sights, selected, sight, keyFrame, shown, view, setView, size, store, grid, hovered } = props;
   const { menu, asked, onStopPlacing, outlines, onBackground, onDraft, onChange } = props;
-  const { placing } = asked;
   const ask = useHit(model, store);
-  const backgrounds = useBackgrounds(
-    project,
-    shown.isElevation ? null : { pane: 'key', storey: model.storeys[shown.storey]?.name ?? null },
-    onBackground,
-  );
+  const keyPane = shown.isElevation ? null : { pane: 'key' as const, storey: model.storeys[shown.storey]?.name ?? null };
+  const backgrounds = useBackgrounds(project, keyPane, onBackground);
   const planMatrix = useMemo(() => planToPane(keyFrame, view, size), [keyFrame, view, size]);
   const level = frameOf(model, shown.sight).origin[2];
   const matter = useMatter(model, sight, shown);
@@ -91,14 +86,13 @@ export function KeyPane(props: Props) {
   });
   const tool: Tool = backgrounds.tool ?? (outlines.isOn && !shown.isElevation ? outlines.tool : (asked.keyTool ?? grips));
   const planAt = (x: number, y: number): Vec2 => fromKey(keyFrame, [toU(view, size, x), toV(view.zoom, view.keyV, size, y)]);
-  const { origin } = model;
   const hand = useHand({
     ...{ model, tool, paintKey: shown.live.paintKey, matrix: shown.matrix, zoom: view.zoom, boardAt: planAt },
     // the plan is drawn about the model's origin, its front at the height of the file
     toBoard: ([u, v]) =>
       shown.isElevation
-        ? fromKey(keyFrame, [u + toKey(keyFrame, [origin[0], origin[1]])[0], v + origin[2]])
-        : [origin[0] + u, origin[1] + v],
+        ? fromKey(keyFrame, [u + toKey(keyFrame, [model.origin[0], model.origin[1]])[0], v + model.origin[2]])
+        : [model.origin[0] + u, model.origin[1] + v],
     more: (at, reach) => (shown.isElevation ? [] : gridWords(gridPoints(model, at, reach))),
   });
   const toPane = (at: Vec2): Vec2 => {
@@ -164,10 +158,10 @@ export function KeyPane(props: Props) {
               hovered={hovered}
             />
           )}
-          {sight && !placing && !outlines.isOn && (
+          {sight && !asked.placing && !outlines.isOn && (
             <KeySigns model={model} sight={sight} level={level} frame={keyFrame} view={view} size={size} matter={matter} onGrip={onGrip} />
           )}
-          {placing && <Aim tool={placing.tool} frame={keyFrame} view={view} size={size} />}
+          {asked.placing && <Aim tool={asked.placing.tool} frame={keyFrame} view={view} size={size} />}
         </svg>
         <Planes
           {...{ sight, size }}
@@ -191,21 +185,13 @@ export function KeyPane(props: Props) {
             <OutlineTool outlines={outlines} matrix={planMatrix} size={size} />
           </Suspense>
         )}
-        {outlines.canDraw && !outlines.isOn && !placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}
-        {!shown.isElevation && (
-          <>
-            {backgrounds.handling && (
-              <Suspense>
-                <BackgroundPoints handling={backgrounds.handling} matrix={planMatrix} />
-              </Suspense>
-            )}
-            <BackgroundsButton
-              pane={{ pane: 'key', storey: model.storeys[shown.storey]?.name ?? null }}
-              backgrounds={backgrounds}
-              box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}
-              className="absolute top-9 right-3 z-10 bg-paper/90"
-            />
-          </>
+        {outlines.canDraw && !outlines.isOn && !asked.placing && <DrawOutlines isElevation={shown.isElevation} onStart={outlines.start} />}
+        {keyPane && (
+          <PaneBackgrounds
+            {...{ backgrounds, pane: keyPane, matrix: planMatrix }}
+            box={[model.bounds[0], model.bounds[1], model.bounds[3], model.bounds[4]]}
+            className="absolute top-9 right-3 z-10 bg-paper/90"
+          />
         )}
       </div>
     </RightClick>

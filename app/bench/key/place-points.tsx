@@ -6,7 +6,7 @@ import { millimetres } from '../../figures/format';
 import { parseLength } from '../../figures/parse';
 import { PointField } from '../../figures/point-field';
 import { Asking } from '../asking';
-import type { Placing } from '../use-asked';
+import type { Placing } from '../held';
 
 interface Props {
   readonly model: ModelInfo;

@@ -1,6 +1,7 @@
 import { SNAP_REACH } from '../../board/snapper';
 import { painter } from '../../workers/painter';
-import { TouchWork, type HandStep } from './touch-work';
+import type { HandStep } from './touch-modes';
+import { TouchWork } from './touch-work';
 
 interface Setup {
   readonly sight: string;

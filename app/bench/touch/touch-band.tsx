@@ -6,7 +6,8 @@ import { useWatched } from '../../ui/watched';
 import { copyInto, keepAsDetail, parallelSights } from './profile-acts';
 import { TouchFigures } from './touch-figures';
 import { TouchLists } from './touch-lists';
-import type { Mode, TouchWork } from './touch-work';
+import type { Mode } from './touch-modes';
+import type { TouchWork } from './touch-work';
 import { MODE_WORDS } from './touch-words';
 import { useTouched } from './use-touched';
 

@@ -9,7 +9,8 @@ import { millimetres } from '../../figures/format';
 import { parseLength, parseNumber } from '../../figures/parse';
 import { Pick } from '../../ui/pick';
 import { useWatched } from '../../ui/watched';
-import type { Mode, TouchWork } from './touch-work';
+import type { Mode } from './touch-modes';
+import type { TouchWork } from './touch-work';
 
 interface Props {
   readonly work: TouchWork;

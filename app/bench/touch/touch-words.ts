@@ -1,6 +1,6 @@
 import { isWhole } from '../../../core/geometry/arcs/arc';
 import type { TouchUp } from '../../../core/touch-ups/touch-up';
-import type { Mode } from './touch-work';
+import type { Mode } from './touch-modes';
 
 /** What the hand can do: its name, and what comes next. */
 export const MODE_WORDS: Readonly<Record<Mode, readonly [word: string, next: string]>> = {

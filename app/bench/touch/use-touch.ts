@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ProjectSight } from '../../data/project';
 import type { Send } from '../../project/use-commands';
-import type { HandStep, TouchWork } from './touch-work';
+import type { HandStep } from './touch-modes';
+import type { TouchWork } from './touch-work';
 
 /** Hand work on the drawing that is shown: begun and ended, shown or left aside. */
 export function useTouch(selected: ProjectSight | null, paintKey: string | null, send: Send, onFault: (words: string) => void) {
