@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { CutFaces } from './cut-faces';
-import { faceContains, type Ring } from '../geometry/rings';
+import { ringContains, type Ring } from '../geometry/rings';
 import { SAME_LINE, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { clearLines } from './uncut-mask';
@@ -86,17 +86,23 @@ type ElementFinder = (u: number, v: number, among: readonly number[], other: rea
  * layers passes no outline: there it is the element that the point lies in, one that is on its `other` side too where there is any.
  */
 function elementFinder(model: Model, faces: CutFaces): ElementFinder {
-  const outlinesOf = new Map<number, Ring[]>();
+  // of each element the loops of each of its parts: a body that stands in pieces has several, beside its holes
+  const loopsOf = new Map<number, Map<number, Ring[]>>();
   faces.outlines.forEach((ring, r) => {
-    const element = model.partElement[faces.outlinePart[r]!]!;
-    const own = outlinesOf.get(element);
-    if (own) own.push(ring);
-    else outlinesOf.set(element, [ring]);
+    const part = faces.outlinePart[r]!;
+    const element = model.partElement[part]!;
+    const parts = loopsOf.get(element) ?? new Map<number, Ring[]>();
+    loopsOf.set(element, parts);
+    const loops = parts.get(part);
+    if (loops) loops.push(ring);
+    else parts.set(part, [ring]);
   });
+  const isIn = (e: number, u: number, v: number): boolean =>
+    [...(loopsOf.get(e)?.values() ?? [])].some((loops) => loops.filter((ring) => ringContains(ring, u, v)).length % 2 === 1);
   const inside = (u: number, v: number, among: readonly number[], other: readonly number[]): number => {
     const both = among.filter((e) => other.includes(e));
     const likely = both.length ? both : among;
-    return likely.find((e) => faceContains(outlinesOf.get(e) ?? [], u, v)) ?? likely[0] ?? 0;
+    return likely.find((e) => isIn(e, u, v)) ?? likely[0] ?? 0;
   };
   const total = faces.outlines.reduce((n, ring) => n + ring.length / 2, 0);
   if (!total) return (_u, _v, among) => among[0] ?? 0;

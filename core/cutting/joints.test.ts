@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/rings';
 import { linePoints } from '../linework/drawing';
 import { checkSight } from '../sights/sight-schema';
-import { box, modelOf } from '../testing/solids';
+import type { BuildUp } from '../model/model';
+import { box, modelOf, type Piece, type Solid } from '../testing/solids';
 import { drawModel, FRONT, frameSight, lengthOf, piecesOf } from '../testing/views';
 
 const panel = (x: number, name: string) => ({ solid: box([x, 0, 0], [1, 0.1, 2]), material: 'Oak', class: 'Furniture', name });
@@ -99,5 +100,24 @@ describe('joints inside of walls whose layers run on into each other', () => {
         .map(([name]) => name)
         .sort(),
     ).toEqual(['w0', 'w1', 'w2']);
+  });
+
+  it('also where a wall stands in two pieces beside an opening', () => {
+    const [plaster, block] = [0, 1];
+    const both = (a: Solid, b: Solid): Solid => ({
+      corners: [...a.corners, ...b.corners],
+      triangles: [...a.triangles, ...b.triangles.map((t) => t.map((k) => k + a.corners.length) as unknown as typeof t)],
+    });
+    const buildUp: BuildUp = { name: 'long', normal: [0, 1, 0], bounds: [1, 1.02, 1.2], materials: [plaster, block] };
+    const other = (name: string, x: number): Piece => ({ name, solid: box([x, 1, 0], [2, 0.2, 1]), material: 'Block', buildUp: { ...buildUp, name } }); // prettier-ignore
+    const long: Piece = { name: 'long', solid: both(box([3, 1, 0], [2, 0.2, 1]), box([0, 1, 0], [2, 0.2, 1])), material: 'Block', buildUp };
+    // other walls go on at both its ends, and stand before it in the model: their layers are one face each
+    const names = [{ solid: box([50, 0, 5], [1, 1, 1]), material: 'Plaster' }];
+    const model = modelOf([...names, other('before', -2), other('after', 5), long]);
+    const drawing = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 0.5], { depth: 0 }));
+    const whose = [...drawing.lineJoint].flatMap((isJoint, l) =>
+      isJoint && linePoints(drawing, l)[1]!.toFixed(2) === '1.02' ? [model.elements[drawing.lineElement[l]!]!.name] : [],
+    );
+    expect(whose.sort()).toEqual(['after', 'before', 'long', 'long']);
   });
 });
