@@ -1,6 +1,6 @@
 // by its files: the whole package would bring offsets and triangulations into the first view
-import { ClipType, FillRule, type PathD, type PathsD } from 'clipper2-ts/dist/Core.js';
-import { ClipperD, type PolyPathD, PolyTreeD } from 'clipper2-ts/dist/Engine.js';
+import { ClipType, FillRule, PathType, type Path64 } from 'clipper2-ts/dist/Core.js';
+import { Clipper64, type PolyPath64, PolyTree64 } from 'clipper2-ts/dist/Engine.js';
 import { reversed, ringArea, type Face, type Ring } from './rings';
 import { POLYGON_DECIMALS } from './tolerances';
 
@@ -52,27 +52,29 @@ class Corners {
   }
 }
 
-const toPath = (ring: Ring): PathD => {
-  const path: PathD = [];
-  for (let i = 0; i < ring.length; i += 2) path.push({ x: ring[i]!, y: ring[i + 1]! });
+/** A ring in steps of the kernel's grid. */
+function toPath(ring: Ring, scale: number): Path64 {
+  const path: Path64 = [];
+  for (let i = 0; i < ring.length; i += 2) path.push({ x: Math.round(ring[i]! * scale), y: Math.round(ring[i + 1]! * scale) });
   return path;
-};
+}
 
 function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | null): Face[] {
   if (!subject.length) return [];
-  const [own, other]: [PathsD, PathsD | null] = [subject.map(toPath), clip ? clip.map(toPath) : null];
-  let tree = new PolyTreeD();
+  let tree = new PolyTree64();
+  let scale = CELL;
   // where corners lie on sides to within the grid, a hole may come out as an outline; on a finer grid it does not
   for (let decimals = POLYGON_DECIMALS; decimals <= FINEST; decimals++) {
-    tree = new PolyTreeD();
-    const clipper = new ClipperD(decimals);
-    clipper.addSubjectPaths(own);
-    if (other) clipper.addClipPaths(other);
+    tree = new PolyTree64();
+    scale = 10 ** decimals;
+    const clipper = new Clipper64();
+    for (const ring of subject) clipper.addPath(toPath(ring, scale), PathType.Subject);
+    if (clip) for (const ring of clip) clipper.addPath(toPath(ring, scale), PathType.Clip);
     clipper.execute(type, FillRule.NonZero, tree);
-    if (isSound(tree, true)) break;
+    if (isSound(tree, true, NOTHING * scale * scale)) break;
   }
   const faces: Face[] = [];
-  collect(tree, faces);
+  collect(tree, 1 / scale, faces);
   const corners = new Corners(clip ? [...subject, ...clip] : subject);
   for (const face of faces) for (const ring of face) corners.putBack(ring);
   return faces;
@@ -81,67 +83,74 @@ function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | n
 /** The finest grid that is tried where the usual one gives nonsense, as decimals of a metre. */
 const FINEST = 8;
 
+/** A ring of less is none, square metres. */
+const NOTHING = 1e-10;
+
 /** Whether outlines run counter-clockwise and holes clockwise, all through the kernel's tree. */
-function isSound(node: PolyPathD, isOutline: boolean): boolean {
+function isSound(node: PolyPath64, isOutline: boolean, nothing: number): boolean {
   for (let i = 0; i < node.count; i++) {
     const child = node.child(i);
     const area = pathArea(child.poly!);
-    if (area > 0 !== isOutline && Math.abs(area) > 1e-10) return false;
-    if (!isSound(child, !isOutline)) return false;
+    if (area > 0 !== isOutline && Math.abs(area) > nothing) return false;
+    if (!isSound(child, !isOutline, nothing)) return false;
   }
   return true;
 }
 
-function pathArea(path: PathD): number {
+function pathArea(path: Path64): number {
   let twice = 0;
   for (let i = 0, before = path.at(-1)!; i < path.length; before = path[i++]!) twice += before.x * path[i]!.y - before.y * path[i]!.x;
   return twice / 2;
 }
 
-/** Turns the kernel's tree (outlines and holes in turns) into faces. */
-function collect(node: PolyPathD, faces: Face[]): void {
+/** Turns the kernel's tree (outlines and holes in turns) into faces; a step of its grid in metres. */
+function collect(node: PolyPath64, step: number, faces: Face[]): void {
   for (let i = 0; i < node.count; i++) {
     const outer = node.child(i);
-    const rings: Ring[] = [orient(outer.poly!, true)];
+    const outline = orient(outer.poly!, step, true);
+    const holes: Ring[] = [];
     for (let h = 0; h < outer.count; h++) {
       const hole = outer.child(h);
-      rings.push(orient(hole.poly!, false));
-      collect(hole, faces);
+      holes.push(orient(hole.poly!, step, false));
+      collect(hole, step, faces);
     }
-    if (Math.abs(ringArea(rings[0]!)) > 1e-10) faces.push(rings.filter((r, k) => k === 0 || Math.abs(ringArea(r)) > 1e-10));
+    if (isRing(outline)) faces.push([outline, ...holes.filter(isRing)]);
   }
 }
+
+const isRing = (ring: Ring) => Math.abs(ringArea(ring)) > NOTHING;
 
 /** A corner at which an outline turns back on itself to within so much, metres, is the end of a spike: a step of the grid aslant. */
 const SPIKE = 1.5 / CELL;
 
 /** An outline without the spikes that the kernel leaves where a corner lies on a side to within its grid: they enclose nothing. */
-function withoutSpikes(path: PathD): PathD {
-  const out: PathD = [];
+function withoutSpikes(path: Path64, spike: number): Path64 {
+  if (!path.some((tip, i) => isSpike(path.at(i - 1)!, tip, path[(i + 1) % path.length]!, spike))) return path;
+  const out: Path64 = [];
   for (const p of path) {
     out.push(p);
-    while (out.length > 2 && isSpike(out.at(-3)!, out.at(-2)!, out.at(-1)!)) out.splice(-2, 1);
+    while (out.length > 2 && isSpike(out.at(-3)!, out.at(-2)!, out.at(-1)!, spike)) out.splice(-2, 1);
   }
-  while (out.length > 2 && isSpike(out.at(-2)!, out.at(-1)!, out[0]!)) out.pop();
-  while (out.length > 2 && isSpike(out.at(-1)!, out[0]!, out[1]!)) out.shift();
+  while (out.length > 2 && isSpike(out.at(-2)!, out.at(-1)!, out[0]!, spike)) out.pop();
+  while (out.length > 2 && isSpike(out.at(-1)!, out[0]!, out[1]!, spike)) out.shift();
   return out;
 }
 
 /** Whether the way from a to its tip and on to c runs back along itself. */
-function isSpike(a: PathD[number], tip: PathD[number], c: PathD[number]): boolean {
+function isSpike(a: Path64[number], tip: Path64[number], c: Path64[number], spike: number): boolean {
   const [pu, pv, qu, qv] = [a.x - tip.x, a.y - tip.y, c.x - tip.x, c.y - tip.y];
   if (pu * qu + pv * qv <= 0) return false;
   // the nearer neighbour beside the line to the farther one
-  return Math.abs(pu * qv - pv * qu) <= SPIKE * Math.sqrt(Math.max(pu * pu + pv * pv, qu * qu + qv * qv));
+  return Math.abs(pu * qv - pv * qu) <= spike * Math.sqrt(Math.max(pu * pu + pv * pv, qu * qu + qv * qv));
 }
 
-function orient(whole: PathD, counterClockwise: boolean): Ring {
-  const path = withoutSpikes(whole);
+function orient(whole: Path64, step: number, counterClockwise: boolean): Ring {
+  const path = withoutSpikes(whole, SPIKE / step);
   const ring = new Float64Array(path.length * 2);
-  path.forEach((p, i) => {
-    ring[i * 2] = p.x;
-    ring[i * 2 + 1] = p.y;
-  });
+  for (let i = 0; i < path.length; i++) {
+    ring[i * 2] = path[i]!.x * step;
+    ring[i * 2 + 1] = path[i]!.y * step;
+  }
   return ringArea(ring) > 0 === counterClockwise ? ring : reversed(ring);
 }
 

@@ -5,7 +5,7 @@ import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { VisibilityQuery } from '../visibility/see';
 import { visibleFaces } from '../visibility/visible-faces';
-import { mapRing, type Seen, type SeenFace, type SeenPicture } from '../linework/seen';
+import type { Seen, SeenFace, SeenPicture } from '../linework/seen';
 
 /** The faces that some Views show, as the drawing has them: beside one another, mirrored, as large as the model is. What hangs overhead is lines alone. */
 export function seeFaces(model: Model, scene: Scene, queries: readonly VisibilityQuery[]): Seen {
@@ -60,7 +60,11 @@ function towardsEye({ frame, distance }: SeenPicture, point: Vec3): Vec3 {
 
 function inDrawing(polygon: Face, { shift, isMirrored }: SeenPicture, scale: number): Face {
   return polygon.map((ring, r) => {
-    const out = mapRing(ring, ([u, v]) => (isMirrored ? [-u / scale, v / scale] : [u / scale + shift, v / scale]));
+    const out = new Float64Array(ring.length);
+    for (let i = 0; i < ring.length; i += 2) {
+      out[i] = isMirrored ? -ring[i]! / scale : ring[i]! / scale + shift;
+      out[i + 1] = ring[i + 1]! / scale;
+    }
     return ringArea(out) > 0 === (r === 0) ? out : reversed(out);
   });
 }
