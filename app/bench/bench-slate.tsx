@@ -3,7 +3,7 @@ import type { Project, ProjectSight } from '../data/project';
 import type { Touching } from './touch/use-touch';
 import type { SlateProps } from './slate/slate-props';
 import { Slate } from './slate/slate';
-import type { ManyActs } from './use-many-acts';
+import type { ManyActs } from './many-acts';
 
 const SharedSlate = lazy(() => import('./slate/shared-slate'));
 const TouchBand = lazy(() => import('./touch/touch-band'));

@@ -19,7 +19,7 @@ import { Register } from './register/register';
 import { useStates } from './register/use-states';
 import { frameOf, gridAlong, keyFrameOf } from './sight-geometry';
 import { BenchSlate } from './bench-slate';
-import { useManyActs } from './use-many-acts';
+import { manyActs } from './many-acts';
 import { useSelection } from './use-selection';
 import { troubleOf } from './trouble';
 import { useBenchKeys } from './use-bench-keys';
@@ -65,7 +65,7 @@ export function Bench({ project, model, sights, selected: kept, commands, goTo, 
   const states = useStates(project, model, sights, selected, live);
   const outlines = useOutlines(model, send);
   const selection = useSelection(sights, kept, onSelect);
-  const many = useManyActs({ project, model, all: selection.all, send, onSelect, onChosen: selection.chooseAll });
+  const many = manyActs({ project, model, all: selection.all, send, onSelect, onChosen: selection.chooseAll });
   const acts = useSightActs({
     ...{ project, model, sights, selected, draft, keyFrame, send, onSelect },
     many: selection.isMany ? many : null,

@@ -8,7 +8,7 @@ import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';
 import type { Tilt } from './tilt/start-tilt';
 import type { Draft } from './use-draft';
-import type { ManyActs } from './use-many-acts';
+import type { ManyActs } from './many-acts';
 
 /** Points that are asked in the Key, and of what. */
 export interface Placing {

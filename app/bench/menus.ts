@@ -1,6 +1,6 @@
 import type { ProjectSight } from '../data/project';
 import type { Doable } from '../ui/right-click';
-import type { ManyActs } from './use-many-acts';
+import type { ManyActs } from './many-acts';
 
 /** What of all that the Bench can do is offered where, by its name. */
 const MENUS = {

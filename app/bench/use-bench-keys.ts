@@ -4,6 +4,7 @@ import type { ExportFormat } from '../jobs/export-drawings';
 import type { NewSightChoice } from './register/new-sight-menu';
 import type { Open } from './overlays';
 import type { PaletteEntry } from './palette';
+import { useUndoKeys } from '../ui/use-undo-keys';
 
 interface Actions {
   readonly create: (choice: NewSightChoice) => void;
@@ -45,30 +46,34 @@ interface Setup {
 /** Binds the keys of the Bench and lists the same things for the palette. */
 export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked, isDrawing, onBack }: Setup): PaletteEntry[] {
   const free = open === null;
-  const on = { enabled: free && !isDrawing, preventDefault: true, useKey: true } as const;
+  const isOwn = free && !isDrawing;
+  // what has the keys meanwhile is to have all that the browser does with them
+  const on = { enabled: isOwn, preventDefault: isOwn, useKey: true } as const;
+  const byPlace = { ...on, useKey: false };
   useHotkeys('/', () => setOpen('palette'), on);
   useHotkeys('?', () => setOpen('keys'), { ...on, ignoreModifiers: true });
   useHotkeys('n', () => setOpen('new'), on);
-  useHotkeys(',', () => actions.step(-1), { ...on, splitKey: '|' });
+  // a list of keys is divided by commas else
+  useHotkeys(',', () => actions.step(-1), { ...on, delimiter: '|' });
   useHotkeys('.', () => actions.step(1), on);
   useHotkeys('c', actions.focusCut, on);
   useHotkeys('x', actions.flip, on);
-  useHotkeys('g', actions.jog, { ...on, enabled: free && !isDrawing && selected?.sight.path !== undefined });
-  useHotkeys('t', actions.turnAbout, { ...on, enabled: free && !isDrawing && selected !== null });
-  useHotkeys('shift+t', actions.tilt, { ...on, enabled: free && !isDrawing && selected !== null });
-  useHotkeys('mod+d', actions.copy, { ...on, enabled: free && !isDrawing && selected !== null });
+  useHotkeys('g', actions.jog, { ...on, enabled: isOwn && selected?.sight.path !== undefined });
+  useHotkeys('t', actions.turnAbout, { ...on, enabled: isOwn && selected !== null });
+  useHotkeys('shift+t', actions.tilt, { ...on, enabled: isOwn && selected !== null });
+  useHotkeys('mod+d', actions.copy, { ...on, enabled: isOwn && selected !== null });
   useHotkeys('q', actions.plant, on);
   useHotkeys('j', actions.nextFinding, on);
-  useHotkeys('0', () => actions.setPaper(1), on);
-  useHotkeys('9', actions.whole, on);
-  useHotkeys('1', () => actions.stage('model'), on);
-  useHotkeys('3', () => actions.stage('standard'), on);
+  // figures by where they lie: on French keyboards they are written with Shift
+  useHotkeys('0', () => actions.setPaper(1), byPlace);
+  useHotkeys('9', actions.whole, byPlace);
+  useHotkeys('1', () => actions.stage('model'), byPlace);
+  useHotkeys('3', () => actions.stage('standard'), byPlace);
   useHotkeys('u', actions.touchUp, on);
-  // in the Register the key means the sight in focus
-  useHotkeys('delete', (e) => void (e.defaultPrevented || actions.remove()), on);
+  // in the Register the key means the sight in focus, and is spent there
+  useHotkeys('delete', (e) => void (e.defaultPrevented || actions.remove()), { ...on, preventDefault: false });
   useHotkeys('esc', onBack, { enabled: isAsked });
-  useHotkeys('mod+z', actions.undo, { preventDefault: true, enabled: free });
-  useHotkeys('mod+shift+z, mod+y', actions.redo, { preventDefault: true, enabled: free });
+  useUndoKeys(actions.undo, actions.redo, free);
   useHotkeys(
     'up, down, left, right, shift+up, shift+down, shift+left, shift+right, alt+up, alt+down, alt+left, alt+right',
     (event) => {
@@ -76,7 +81,7 @@ export function useBenchKeys({ sights, selected, actions, open, setOpen, isAsked
       const [along, away] = { ArrowUp: [0, by], ArrowDown: [0, -by], ArrowLeft: [-by, 0], ArrowRight: [by, 0] }[event.key] ?? [0, 0];
       actions.nudge(along!, away!, event.repeat);
     },
-    { preventDefault: true, enabled: free && !isDrawing && selected !== null },
+    { preventDefault: isOwn, enabled: isOwn && selected !== null },
   );
 
   const command = (id: string, words: string, run: () => void, keys?: string): PaletteEntry => ({

@@ -10,6 +10,7 @@ import { useCommands } from '../project/use-commands';
 import { useChanges } from '../project/use-changes';
 import { useProject } from '../project/use-project';
 import { Toasts } from '../ui/toasts';
+import { useUndoKeys } from '../ui/use-undo-keys';
 import { Chain } from '../frame/chain';
 import { pool } from '../workers/pool';
 import type { Route } from './+types/model-route';
@@ -25,6 +26,9 @@ import { ReadAgain } from './read-again';
 import { useModels } from './use-models';
 import { useToBench } from './use-to-bench';
 import { useShown } from '../space/use-shown';
+
+/** Letters by what is written on the key. */
+const BY_KEY = { useKey: true };
 
 const View3d = lazy(() => import('./view-3d'));
 
@@ -101,10 +105,12 @@ export default function ModelRoute() {
   };
 
   useHotkeys('2', () => void navigate(`/project/${project.id}/bench`));
-  useHotkeys('mod+z', () => void tell({ intent: 'undo' }), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', () => void tell({ intent: 'redo' }), { preventDefault: true });
-  useHotkeys('h', () => shown.picked.length && shown.hide(shown.picked));
-  useHotkeys('o', () => shown.picked.length && shown.only(shown.picked));
+  useUndoKeys(
+    () => void tell({ intent: 'undo' }),
+    () => void tell({ intent: 'redo' }),
+  );
+  useHotkeys('h', () => shown.picked.length && shown.hide(shown.picked), BY_KEY);
+  useHotkeys('o', () => shown.picked.length && shown.only(shown.picked), BY_KEY);
   useHotkeys('9', () => shown.showAll());
   useHotkeys('esc', () => (isFacing ? setFacing(false) : point ? setPoint(null) : shown.pick([])));
 

@@ -11,6 +11,7 @@ import { Chain } from '../frame/chain';
 import { Choice } from '../ui/choice';
 import { Toasts } from '../ui/toasts';
 import { token } from '../ui/token';
+import { useUndoKeys } from '../ui/use-undo-keys';
 import { knownNames } from './known-names';
 import { Library } from './library';
 import { RulePanel } from './rule-panel';
@@ -67,8 +68,7 @@ export function StandardScreen({ project, model, begin, kept, answer, onKept }: 
   }, [answer]);
   useHotkeys('1', () => void navigate(`/project/${project.id}/model`));
   useHotkeys('2', () => void navigate(`/project/${project.id}/bench${sight ? `/${sight.id}` : ''}`));
-  useHotkeys('mod+z', edit.undo, { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', edit.redo, { preventDefault: true });
+  useUndoKeys(edit.undo, edit.redo);
   useHotkeys('9', specimen.whole);
   useHotkeys('esc', () => setAt(null));
 

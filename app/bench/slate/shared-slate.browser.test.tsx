@@ -6,7 +6,7 @@ import type { ProjectSight } from '../../data/project';
 import { patched } from '../../data/sight-patch';
 import type { Command } from '../../project/commands';
 import { shedInfo } from '../../testing/shed';
-import { useManyActs } from '../use-many-acts';
+import { manyActs } from '../many-acts';
 import SharedSlate from './shared-slate';
 
 vi.mock('../../project/use-project', () => ({ useProject: () => ({ project: { sets: {} } }) }));
@@ -21,7 +21,7 @@ const send = vi.fn<(command: Command) => void>();
 
 function Held() {
   const model = shedInfo();
-  const acts = useManyActs({ project: { sights: {} } as never, model, all, send: send as never, onSelect: vi.fn(), onChosen: vi.fn() });
+  const acts = manyActs({ project: { sights: {} } as never, model, all, send: send as never, onSelect: vi.fn(), onChosen: vi.fn() });
   return <SharedSlate model={model} all={all} acts={acts} onPattern={vi.fn()} />;
 }
 /** The sights as the last command leaves them. */

@@ -8,7 +8,7 @@ import { parseAngle, parseLength, type Parsed } from '../../figures/parse';
 import { LookPick } from './look-pick';
 import { SCALES } from '../../figures/usual-scale';
 import { Pick } from '../../ui/pick';
-import type { ManyActs } from '../use-many-acts';
+import type { ManyActs } from '../many-acts';
 import { AddRule, wordsOf } from './add-rule';
 import { positive } from './positive';
 import { Group, Pair } from './slate-group';

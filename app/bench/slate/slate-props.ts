@@ -2,7 +2,7 @@ import type { BoxSide } from '../../../core/sights/keep-box';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';
 import type { ProjectSight } from '../../data/project';
-import type { ManyActs } from '../use-many-acts';
+import type { ManyActs } from '../many-acts';
 
 /** What every group of the Slate is given. */
 export interface SlateProps {

@@ -23,7 +23,7 @@ interface Setup {
 }
 
 /** What is done with all selected sights at once: each act is one step that can be undone. */
-export function useManyActs({ project, model, all, send, onSelect, onChosen }: Setup) {
+export function manyActs({ project, model, all, send, onSelect, onChosen }: Setup) {
   const these = all.length === 1 ? all[0]!.sight.number : `${all.length} sights`;
   const keep = (label: string, changes: readonly SightChange[], goesOn = false) => {
     if (changes.length) void send({ intent: 'change sights', label, changes, goesOn });
@@ -69,4 +69,4 @@ export function useManyActs({ project, model, all, send, onSelect, onChosen }: S
   };
 }
 
-export type ManyActs = ReturnType<typeof useManyActs>;
+export type ManyActs = ReturnType<typeof manyActs>;
