@@ -74,6 +74,9 @@ export function keepBounds(whole: Drawing, before: Drawing): Drawing {
   return whole;
 }
 
+/** By more than the rounding of a reach. */
+const WIDER = 1 + 1e-12;
+
 function measured(drawing: Drawing): readonly [number, number, number, number] {
   let u0 = Infinity,
     v0 = Infinity,
@@ -85,16 +88,20 @@ function measured(drawing: Drawing): readonly [number, number, number, number] {
     if (v < v0) v0 = v;
     if (v > v1) v1 = v;
   };
-  for (let l = 0; l < drawing.lineRole.length; l++) {
-    for (let p = drawing.lineStart[l]!; p < drawing.lineStart[l + 1]!; p++) take(drawing.points[p * 2]!, drawing.points[p * 2 + 1]!);
-    const a = drawing.lineArc[l]!;
+  const { lineRole, lineStart, lineArc, points, arcs } = drawing;
+  for (let p = 0; p < lineStart[lineRole.length]!; p++) take(points[p * 2]!, points[p * 2 + 1]!);
+  for (const region of drawing.regions)
+    for (const ring of region.face) for (let i = 0; i < ring.length; i += 2) take(ring[i]!, ring[i + 1]!);
+  for (const a of lineArc) {
     if (a < 0) continue;
+    // an arc whose whole ellipse lies within the rest is not asked how far it reaches: of most arcs that is so
+    const [u, v, axisU, axisV, ratio] = arcs.subarray(a * ARC_NUMBERS, a * ARC_NUMBERS + 5) as unknown as Arc;
+    const [wide, high] = [Math.hypot(axisU, ratio * axisV) * WIDER, Math.hypot(axisV, ratio * axisU) * WIDER];
+    if (u - wide >= u0 && u + wide <= u1 && v - high >= v0 && v + high <= v1) continue;
     const b = arcBounds(arcAt(drawing, a));
     take(b[0], b[1]);
     take(b[2], b[3]);
   }
-  for (const region of drawing.regions)
-    for (const ring of region.face) for (let i = 0; i < ring.length; i += 2) take(ring[i]!, ring[i + 1]!);
   return u0 <= u1 ? [u0, v0, u1, v1] : [0, 0, 0, 0];
 }
 

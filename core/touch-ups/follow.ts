@@ -7,13 +7,18 @@ type Box = readonly [number, number, number, number];
 /** Nearer than this two lengths of boxes are one, metres. */
 const SAME = 1e-6;
 
+/** The boxes of a drawing's elements: hand work is put on the same drawing again with each change of it. */
+const _boxes = new WeakMap<Drawing, ReadonlyMap<number, Box>>();
+
 /** Where elements stand in a drawing, and where hand work on them is to go. */
 export class Standing {
   private readonly numbers = new Map<string, number>();
   private readonly boxes: ReadonlyMap<number, Box>;
 
   constructor(drawing: Drawing, names: DrawingNames) {
-    this.boxes = boxesIn(drawing);
+    let boxes = _boxes.get(drawing);
+    if (!boxes) _boxes.set(drawing, (boxes = boxesIn(drawing)));
+    this.boxes = boxes;
     for (const [n, { id }] of names.elements) this.numbers.set(id, n);
   }
 

@@ -35,7 +35,6 @@ export class Sheet {
   private fills: (HandFill | null)[];
   private readonly changed = new Map<number, readonly Piece[]>();
   private added: Piece[] = [];
-  private linesOf: Map<number, number[]> | null = null;
 
   constructor(plain: Drawing) {
     this.drawing = plain;
@@ -91,7 +90,6 @@ export class Sheet {
     this.linePen = Int32Array.from(kept.lines, (l) => this.linePen[l]!);
     this.fills = kept.regions.map((r) => this.fills[r]!);
     this.drawing = drawing;
-    this.linesOf = null;
   }
 
   private add(points: readonly number[], arc: Arc | null, as: HandPen): void {
@@ -110,15 +108,9 @@ export class Sheet {
 
   /** The lines of an element, by their numbers. */
   private lines(element: number): readonly number[] {
-    if (!this.linesOf) {
-      this.linesOf = new Map();
-      for (const [l, own] of this.drawing.lineElement.entries()) {
-        const list = this.linesOf.get(own);
-        if (list) list.push(l);
-        else this.linesOf.set(own, [l]);
-      }
-    }
-    return this.linesOf.get(element) ?? [];
+    let lines = _linesOf.get(this.drawing);
+    if (!lines) _linesOf.set(this.drawing, (lines = linesByElement(this.drawing)));
+    return lines.get(element) ?? [];
   }
 
   private piece(l: number): Piece {
@@ -154,8 +146,19 @@ export class Sheet {
     this.linePen = Int32Array.from(pens);
     this.changed.clear();
     this.added = [];
-    this.linesOf = null;
   }
+}
+
+const _linesOf = new WeakMap<Drawing, ReadonlyMap<number, readonly number[]>>();
+
+function linesByElement({ lineElement }: Drawing): ReadonlyMap<number, readonly number[]> {
+  const out = new Map<number, number[]>();
+  for (const [l, own] of lineElement.entries()) {
+    const list = out.get(own);
+    if (list) list.push(l);
+    else out.set(own, [l]);
+  }
+  return out;
 }
 
 const arcLength = (arc: Arc): number => (arc[6] - arc[5]) * Math.hypot(arc[2], arc[3]);
