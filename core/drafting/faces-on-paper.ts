@@ -17,6 +17,7 @@ import { SHADOW_RULE } from './standard-defaults';
 
 /** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
 const STEEP = 0.05;
+const FACINGS = ['upright', 'level', 'sloped'] as const;
 const facingOf = ({ normal: [x, y, z] }: SeenFace) => (Math.abs(z) < STEEP ? 'upright' : Math.hypot(x, y) < STEEP ? 'level' : 'sloped');
 
 /** A drawing with the patterns of its faces as they were last: another pen asks for the same. */
@@ -46,15 +47,16 @@ function withSurfaces(drawing: Drawing, subjects: RuleSubjects, standard: Standa
   const { seen } = drawing;
   const rules = (standard.surfaces ?? []).filter(({ upTo = Infinity }) => scale <= upTo);
   if (!seen || !rules.length) return drawing;
-  const known = new Map<string, readonly PatternLine[] | null>();
+  const known = FACINGS.map(() => new Map<number, readonly PatternLine[] | null>());
   const choice = seen.faces.map((face) => {
     const facing = facingOf(face);
-    const key = `${facing} ${subjects.keyOf(face.element, face.material)}`;
-    let pattern = known.get(key);
+    const own = known[FACINGS.indexOf(facing)]!;
+    const kind = subjects.kindOf(face.element, face.material);
+    let pattern = own.get(kind);
     if (pattern === undefined) {
       const subject = subjects.withMaterial(face.element, face.material);
-      const rule = rules.find((own) => (own.facing === undefined || own.facing === facing) && fits(own, subject));
-      known.set(key, (pattern = rule && rule.pattern !== 'none' ? placed(rule, standard.surfacePatterns![rule.pattern]!) : null));
+      const rule = rules.find((one) => (one.facing === undefined || one.facing === facing) && fits(one, subject));
+      own.set(kind, (pattern = rule && rule.pattern !== 'none' ? placed(rule, standard.surfacePatterns![rule.pattern]!) : null));
     }
     return pattern;
   });
@@ -90,7 +92,7 @@ function washes(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable,
     }
   };
   for (const { face, polygons, pen, layer, opacity } of toned(seen, subjects, table, tones))
-    put('tone', face, union(polygons.flat()), { pen, layer, ...(opacity !== undefined && { opacity }) });
+    put('tone', face, polygons.length > 1 ? union(polygons.flat()) : polygons, { pen, layer, ...(opacity !== undefined && { opacity }) });
   for (const face of seen?.faces ?? []) {
     if (!face.shadow?.length) continue;
     const [pen, layer] = table.tint(shadow.layer, shadow.colour, subjects.withMaterial(face.element, face.material));
@@ -110,9 +112,9 @@ interface Toned {
 /** The faces that have a tone; those of one element and one colour together, so that no seam is between them. */
 function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, tones: readonly ToneRule[]): Iterable<Toned> {
   const out = new Map<string, Toned>();
-  const known = new Map<string, { readonly rule: ToneRule; readonly subject: RuleSubject } | null>();
+  const known = new Map<number, { readonly rule: ToneRule; readonly subject: RuleSubject } | null>();
   for (const face of tones.length ? (seen?.faces ?? []) : []) {
-    const kind = subjects.keyOf(face.element, face.material);
+    const kind = subjects.kindOf(face.element, face.material);
     let found = known.get(kind);
     if (found === undefined) {
       const subject = subjects.withMaterial(face.element, face.material);

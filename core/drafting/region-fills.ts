@@ -40,7 +40,7 @@ export function regionFills(
   const known = new Map<string, Omit<Filled, 'region'>>();
   const found = regions.map((region, r): Filled | null => {
     if (region.use === 'air' || byHand[r]) return null;
-    const key = `${region.use} ${subjects.keyOf(region.elements[0], region.material)}`;
+    const key = `${region.use} ${subjects.kindOf(region.elements[0], region.material)}`;
     let same = known.get(key);
     if (!same) {
       const subject = subjects.withMaterial(region.elements[0], region.material);

@@ -29,6 +29,8 @@ export class RuleSubjects {
   readonly all: RuleSubject[] = [];
   private readonly numbers = new Map<string, number>();
   private readonly byElement = new Map<number, number>();
+  private readonly kinds = new Map<string, number>();
+  private readonly kindAt = new Map<number, number>();
   private readonly setsOf = new Map<string, string[]>();
   private readonly byName: boolean;
 
@@ -55,10 +57,21 @@ export class RuleSubjects {
     return number;
   }
 
-  /** Another for each two cut faces or faces that a rule may tell apart. */
-  keyOf(element: number | undefined, material: number): string {
+  /** Another number for each two cut faces or faces that a rule may tell apart. */
+  kindOf(element: number | undefined, material: number): number {
+    // -1 stands for an element, and for a material, that is not known
+    const at = ((element ?? -1) + 1) * (this.names.materials.length + 2) + material + 1;
+    let kind = this.kindAt.get(at);
+    if (kind === undefined) this.kindAt.set(at, (kind = this.told(element, material)));
+    return kind;
+  }
+
+  private told(element: number | undefined, material: number): number {
     const buildUp = element === undefined ? undefined : this.names.elements.get(element)?.buildUp;
-    return `${element === undefined ? '' : this.of(element)} ${material} ${buildUp?.join() ?? ''}`;
+    const words = `${element === undefined ? '' : this.of(element)} ${material} ${buildUp?.join() ?? ''}`;
+    let kind = this.kinds.get(words);
+    if (kind === undefined) this.kinds.set(words, (kind = this.kinds.size));
+    return kind;
   }
 
   /** What an element is asked as, of another material: a cut face of it. */

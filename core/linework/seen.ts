@@ -73,6 +73,19 @@ export class FaceSpace {
     return this.onFace(this.inSpace(u * k, v * k, w));
   }
 
+  /** A ring of the drawing on the face. Along parallels that is straight: three places tell all. */
+  ringFromPicture(ring: Ring): Ring {
+    if (this.picture.distance !== Infinity) return mapRing(ring, (at) => this.fromPicture(at));
+    const [zero, one, other] = [this.fromPicture([0, 0]), this.fromPicture([1, 0]), this.fromPicture([0, 1])];
+    const [su, tu, sv, tv] = [one[0] - zero[0], one[1] - zero[1], other[0] - zero[0], other[1] - zero[1]];
+    const out = new Float64Array(ring.length);
+    for (let i = 0; i < ring.length; i += 2) {
+      out[i] = zero[0] + su * ring[i]! + sv * ring[i + 1]!;
+      out[i + 1] = zero[1] + tu * ring[i]! + tv * ring[i + 1]!;
+    }
+    return out;
+  }
+
   /** A place of the face in the drawing, and its depth. */
   toPicture([s, t]: Vec2): Vec3 {
     const { frame, distance, shift, isMirrored } = this.picture;

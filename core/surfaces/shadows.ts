@@ -78,7 +78,7 @@ function litOf(model: Model, scene: Scene, view: View): Lit {
 function shadowOn({ pictures }: Seen, face: SeenFace, towards: Vec3, { frame, byFace }: Lit, zero: Vec3): readonly Face[] {
   if (dot(face.normal, towards) < GRAZING) return [];
   const space = new FaceSpace(pictures[face.picture]!, face.point, face.normal, zero);
-  const own = face.polygons.flatMap((polygon) => polygon.map((ring) => mapRing(ring, (at) => space.fromPicture(at))));
+  const own = face.polygons.flatMap((polygon) => polygon.map((ring) => space.ringFromPicture(ring)));
   const reached = byFace.get(face.face)?.map((ring) => mapRing(ring, (at) => space.onFace(alongRay(frame, towards, at, face))));
   const whole = union(own);
   const left = reached ? difference(whole.flat(), grown(union(reached).flat(), HAIR)) : whole;

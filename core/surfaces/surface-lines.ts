@@ -2,7 +2,7 @@ import { patternLines, type PatternLine } from '../geometry/pattern-line';
 import { Growing } from '../geometry/growing';
 import type { LinesBuilder } from '../linework/lines-builder';
 import { roleIndex } from '../sights/role';
-import { FaceSpace, mapRing, type Seen, type SeenFace } from '../linework/seen';
+import { FaceSpace, type Seen, type SeenFace } from '../linework/seen';
 
 /**
  * Adds the lines of patterns on the faces that are seen, in the role surface: in true size on each face, along its level direction and up it,
@@ -23,7 +23,7 @@ export function surfaceLines(
     const space = new FaceSpace(pictures[face.picture]!, face.point, face.normal, zero);
     pieces.length = 0;
     for (const polygon of face.polygons) {
-      const rings = polygon.map((ring) => mapRing(ring, (at) => space.fromPicture(at)));
+      const rings = polygon.map((ring) => space.ringFromPicture(ring));
       for (const family of pattern) patternLines(family, rings, pieces);
     }
     into.addSegments(space.allToPicture(pieces.view()), { ...facts, element: face.element, beyond: [face.element] });
