@@ -78,3 +78,59 @@ it('the visible faces and the cut faces cover the picture once, and at each plac
     { seed: 8, numRuns: 150 },
   );
 });
+
+const lengthOf = (ring: Float64Array) =>
+  ring.reduce((sum, _, i) => sum + (i % 2 ? 0 : Math.hypot(ring[i]! - ring.at(i - 2)!, ring[i + 1]! - ring.at(i - 1)!)), 0);
+
+/** What a raster of all triangles shows at a place: the face whose triangle is nearest there, -1 for none; null where it is on an edge, or two lie together. */
+function nearestFace(triangles: readonly (readonly number[])[], faceOf: ArrayLike<number>, u: number, v: number): number | null {
+  let [face, depth, next] = [-1, Infinity, Infinity];
+  for (const [t, [a, b, c, d, e, f, g, h, i]] of (
+    triangles as [number, number, number, number, number, number, number, number, number][]
+  ).entries()) {
+    const whole = (d - a) * (h - b) - (e - b) * (g - a);
+    if (Math.abs(whole) < 1e-9) continue;
+    const q = ((u - a) * (h - b) - (v - b) * (g - a)) / whole;
+    const r = ((d - a) * (v - b) - (e - b) * (u - a)) / whole;
+    const least = Math.min(q, r, 1 - q - r);
+    if (Math.abs(least) < 1e-5) return null;
+    if (least < 0) continue;
+    const w = c + q * (f - c) + r * (i - c);
+    if (w < depth) [face, depth, next] = [faceOf[t]!, w, depth];
+    else next = Math.min(next, w);
+  }
+  return next - depth < 1e-3 ? null : face;
+}
+
+it('at each pixel of a raster of the same scene the face is seen that is nearest there, and it covers as many as it is large', () => {
+  const pixels = 40;
+  fc.assert(
+    fc.property(gridScene, fc.constantFrom(...SIGHTS.slice(0, 4)), (pieces, sight) => {
+      const { faces, scene } = shown(pieces, sight);
+      const frame = frameFrom([0, 0, 0], sight.frame!.look, sight.frame!.up);
+      const corner = (t: number, k: number) => {
+        const at = scene.triangles[t * 3 + k]! * 3;
+        return toFrame(frame, [scene.vertices[at]!, scene.vertices[at + 1]!, scene.vertices[at + 2]!]);
+      };
+      const triangles = Array.from({ length: scene.triangles.length / 3 }, (_, t) => [...corner(t, 0), ...corner(t, 1), ...corner(t, 2)]);
+      const [u0, v0, u1, v1] = ringBounds(faces.flatMap(({ polygons }) => polygons.flat()));
+      const [wide, high] = [(u1 - u0) / pixels, (v1 - v0) / pixels];
+      const covered = new Map<number, number>();
+      for (let k = 0; k < pixels * pixels; k++) {
+        const [u, v] = [u0 + ((k % pixels) + 0.5031) * wide, v0 + (Math.floor(k / pixels) + 0.4973) * high];
+        const nearest = nearestFace(triangles, scene.triangleFace, u, v);
+        if (nearest === null) continue;
+        const seen = faces.filter(({ polygons }) => polygons.some((polygon) => faceContains(polygon, u, v))).map(({ face }) => face);
+        expect(seen).toEqual(nearest < 0 ? [] : [nearest]);
+        covered.set(nearest, (covered.get(nearest) ?? 0) + wide * high);
+      }
+      // a raster is off by no more than the pixels along an outline
+      for (const { face, polygons } of faces) {
+        const along = polygons.flat().reduce((sum, ring) => sum + lengthOf(ring), 0);
+        const area = polygons.reduce((sum, polygon) => sum + faceArea(polygon), 0);
+        expect(Math.abs((covered.get(face) ?? 0) - area)).toBeLessThan((along + wide + high) * Math.hypot(wide, high));
+      }
+    }),
+    { seed: 15, numRuns: 40 },
+  );
+});
