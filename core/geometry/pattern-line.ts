@@ -32,18 +32,17 @@ export function turnedPattern(
 }
 
 /** Nearer than this to a side a line lies in it, and a shorter piece is none; as lengths of the polygons. */
-const HAIR = 1e-6;
+export const HAIR = 1e-6;
 
 /**
  * The lines of a family within polygons, as x0, y0, x1, y1 of each piece: even-odd over all rings together. What lies along a side is
  * left out: a line is there already. Cost: for each line the sides that it may meet.
+ * @param noise corners that lie so near to a line are meant to lie on it
  */
-export function patternLines(family: PatternLine, rings: readonly Ring[], into: Growing<Float64Array>): void {
-  const turn = (family.angle * Math.PI) / 180;
-  const [c, s] = [tidy(cos(turn)), tidy(sin(turn))];
-  const [along, apart] = [family.offset[0] * c + family.offset[1] * s, family.offset[1] * c - family.offset[0] * s];
-  const [ox, oy] = [family.origin[0] * c + family.origin[1] * s, family.origin[1] * c - family.origin[0] * s];
-  const sides = sidesIn(rings, c, s);
+export function patternLines(family: PatternLine, rings: readonly Ring[], into: Growing<Float64Array>, noise = 0): void {
+  const own = levelled(family);
+  const { c, s, along, apart, ox, oy } = own;
+  const sides = sidesIn(rings, own, noise);
   if (!sides.length || !apart) return;
   const [low, high] = [Math.min(...ends(sides, 1)), Math.max(...ends(sides, 3))];
   const [a, b] = [(low - oy) / apart, (high - oy) / apart];
@@ -70,15 +69,41 @@ export function patternLines(family: PatternLine, rings: readonly Ring[], into: 
   }
 }
 
+interface Levelled {
+  readonly c: number;
+  readonly s: number;
+  readonly along: number;
+  readonly apart: number;
+  readonly ox: number;
+  readonly oy: number;
+}
+
+/** A family in coordinates in which its lines are level: `c` and `s` turn there; line k runs at oy + k apart, its dashes from ox + k along. */
+export function levelled({ angle, origin, offset }: PatternLine): Levelled {
+  const turn = (angle * Math.PI) / 180;
+  const [c, s] = [tidy(cos(turn)), tidy(sin(turn))];
+  const [along, apart] = [offset[0] * c + offset[1] * s, offset[1] * c - offset[0] * s];
+  return { c, s, along, apart, ox: origin[0] * c + origin[1] * s, oy: origin[1] * c - origin[0] * s };
+}
+
 /** A side from its lower end to its upper one. */
 type Side = readonly [x0: number, y0: number, x1: number, y1: number];
 
-function sidesIn(rings: readonly Ring[], c: number, s: number): Side[] {
+/** A height, or that of the line that is within the noise of it. */
+export function onLine(y: number, { oy, apart }: Levelled, noise: number): number {
+  if (!noise) return y;
+  const line = oy + Math.round((y - oy) / apart) * apart;
+  return Math.abs(y - line) < noise ? line : y;
+}
+
+function sidesIn(rings: readonly Ring[], family: Levelled, noise: number): Side[] {
+  const { c, s } = family;
   const out: Side[] = [];
   for (const ring of rings)
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
       const [px, py, qx, qy] = [ring[j]!, ring[j + 1]!, ring[i]!, ring[i + 1]!];
-      const [x0, y0, x1, y1] = [px * c + py * s, py * c - px * s, qx * c + qy * s, qy * c - qx * s];
+      const [x0, x1] = [px * c + py * s, qx * c + qy * s];
+      const [y0, y1] = [onLine(py * c - px * s, family, noise), onLine(qy * c - qx * s, family, noise)];
       out.push(y0 <= y1 ? [x0, y0, x1, y1] : [x1, y1, x0, y0]);
     }
   return out.sort((p, q) => p[1] - q[1]);
@@ -107,7 +132,7 @@ const without = (stretches: [number, number][], [from, to]: [number, number]): [
   stretches.flatMap(([a, b]): [number, number][] => (to <= a || from >= b ? [[a, b]] : [[a, from], [to, b]].filter(([p, q]) => q! > p!) as [number, number][])); // prettier-ignore
 
 /** The dashes of a line between two places of it, as where each begins and ends; they count from `zero`. The list is the same each time. */
-function dashed(dashes: readonly number[], zero: number, from: number, to: number): readonly number[] {
+export function dashed(dashes: readonly number[], zero: number, from: number, to: number): readonly number[] {
   stretches.length = 0;
   if (to - from < HAIR) return stretches;
   if (!dashes.length) {

@@ -46,6 +46,22 @@ describe('surface patterns', () => {
       expect([Math.abs(u1 - u0), Math.abs(v1 - v0)]).toEqual([expect.closeTo(0, 6), expect.closeTo(0.075, 6)]);
   });
 
+  it('runs on where two walls of one plane meet in a joint of it, once: where a line is drawn there already, it is that', () => {
+    const lower = brick(box([0, 0, 0], [3, 0.3, 1.5]));
+    const upper = { ...brick(box([1, 0, 1.5], [4, 0.3, 0.9])), name: 'Wall above' };
+    const bedsAt = (v: number, sight: Sight, pieces = [lower, upper]) =>
+      surfaceOf(graphicOf(modelOf(pieces), sight)).filter((l) => Math.abs(l[1] - v) < 1e-9 && Math.abs(l[3] - v) < 1e-9);
+    // 1.5 m are twenty courses: from where the upper wall begins to where the lower one ends
+    expect(bedsAt(1.5, FRONT).map((l) => [l[0], l[2]])).toEqual([[expect.closeTo(1, 9), expect.closeTo(3, 9)]]);
+    expect(bedsAt(1.425, FRONT)).toHaveLength(1);
+    expect(bedsAt(1.5, { ...FRONT, joints: [{ class: 'Wall' }] })).toHaveLength(0);
+    // another plane, or another material, is another wall
+    expect(bedsAt(1.5, FRONT, [lower, { ...upper, solid: box([1, 0.1, 1.5], [4, 0.2, 0.9]) }])).toHaveLength(0);
+    expect(bedsAt(1.5, FRONT, [lower, { ...upper, material: 'Oak' }])).toHaveLength(0);
+    const up = surfaceOf(graphicOf(modelOf([lower, upper]), ISO));
+    expect(up.filter(([u, v, s, t]) => Math.abs(Math.hypot(s - u, t - v) - 2 * Math.sqrt(2 / 3)) < 1e-5)).toHaveLength(1);
+  });
+
   it('is drawn at 1:50 and larger, in that look alone, and changes no other line', () => {
     const model = modelOf([
       brick(box([0, 0, 0], [3, 0.3, 1.5])),
