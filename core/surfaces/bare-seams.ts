@@ -1,6 +1,7 @@
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Drawing } from '../linework/drawing';
+import { ROLES, type Role } from '../sights/role';
 import type { Seam } from './seams';
 
 /** Lines are told apart by how far they run from the zero of the drawing, in steps of a millimetre: by twenty times what makes them the same. */
@@ -8,7 +9,10 @@ const STEP = 1e3;
 /** Lines that part by more than this (a sine) over the length of one are no longer one. */
 const ASLANT = 1e-3;
 
-/** Seams of patterns without those along most of which a line of the drawing runs already. Cost: the lines, for each direction of a seam. */
+/** Roles of what is not seen where it is drawn: a seam before it is a line of its own. */
+const UNSEEN: ReadonlySet<Role | undefined> = new Set<Role>(['hidden', 'overhead']);
+
+/** Seams of patterns without those along most of which a line that is seen runs already. Cost: the lines, for each direction of a seam. */
 export function bareSeams(drawing: Drawing, seams: readonly Seam[]): Seam[] {
   const ends = candidates(drawing, seams);
   const count = ends.length / 4;
@@ -40,11 +44,11 @@ interface Direction {
 }
 
 /** The straight lines that may run along a seam, as u0 v0 u1 v1 each. */
-function candidates({ points, lineStart, lineArc }: Drawing, seams: readonly Seam[]): number[] {
+function candidates({ points, lineStart, lineArc, lineRole }: Drawing, seams: readonly Seam[]): number[] {
   const directions = directionsOf(seams);
   const out: number[] = [];
   for (let l = 0; l < lineArc.length; l++) {
-    if (lineArc[l]! >= 0) continue;
+    if (lineArc[l]! >= 0 || UNSEEN.has(ROLES[lineRole[l]!])) continue;
     for (let p = lineStart[l]! * 2; p < lineStart[l + 1]! * 2 - 2; p += 2) {
       const u = points[p]!,
         v = points[p + 1]!;

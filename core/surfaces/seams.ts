@@ -10,9 +10,11 @@ export interface Seam {
   readonly ends: Float64Array;
 }
 
-/** Faces whose planes lie no farther apart are in one, metres; their normals differ by no more in any coordinate. */
+/** Faces whose planes lie no farther apart are in one, metres. */
 const ONE_PLANE = 5e-5;
+/** Normals are one to so many steps of a coordinate. */
 const STEPS = 1e4;
+
 /**
  * The lines of patterns along the sides in which faces of one plane meet: a bed between two walls of the same bricks. On neither face it
  * is drawn, for at its edge a face has a line already, as a rule: whether it has is not asked here. A seam is of the lower face.
@@ -86,6 +88,8 @@ interface Side {
 function along(family: PatternLine, rings: readonly Laid[]): Map<number, number[]> {
   const own = levelled(family);
   const { c, s, along: shift, apart, ox, oy } = own;
+  const out = new Map<number, number[]>();
+  if (!apart) return out;
   const [below, above] = [new Map<number, Side[]>(), new Map<number, Side[]>()];
   for (const { element, ring, turn } of rings)
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
@@ -100,7 +104,6 @@ function along(family: PatternLine, rings: readonly Laid[]): Map<number, number[
       if (known) known.push(side);
       else list.set(k, [side]);
     }
-  const out = new Map<number, number[]>();
   for (const [k, sides] of below) {
     const y = oy + k * apart;
     const met = sides.flatMap(({ from, to, element }) =>

@@ -55,11 +55,23 @@ describe('surface patterns', () => {
     expect(bedsAt(1.5, FRONT).map((l) => [l[0], l[2]])).toEqual([[expect.closeTo(1, 9), expect.closeTo(3, 9)]]);
     expect(bedsAt(1.425, FRONT)).toHaveLength(1);
     expect(bedsAt(1.5, { ...FRONT, joints: [{ class: 'Wall' }] })).toHaveLength(0);
+    // what is hidden behind it is no line of the wall
+    const slab = { solid: box([0, 0.3, 1.2], [5, 2, 0.3]), name: 'Slab', class: 'Slab', material: 'Concrete' };
+    expect(bedsAt(1.5, { ...FRONT, hidden: true }, [lower, upper, slab])).toHaveLength(1);
     // another plane, or another material, is another wall
     expect(bedsAt(1.5, FRONT, [lower, { ...upper, solid: box([1, 0.1, 1.5], [4, 0.2, 0.9]) }])).toHaveLength(0);
     expect(bedsAt(1.5, FRONT, [lower, { ...upper, material: 'Oak' }])).toHaveLength(0);
     const up = surfaceOf(graphicOf(modelOf([lower, upper]), ISO));
     expect(up.filter(([u, v, s, t]) => Math.abs(Math.hypot(s - u, t - v) - 2 * Math.sqrt(2 / 3)) < 1e-5)).toHaveLength(1);
+  });
+
+  it('a family whose lines all lie on one another is none, and brings no line that is nowhere', () => {
+    const surfacePatterns = {
+      ...PRESENTATION.surfacePatterns,
+      'stretcher bond': [{ angle: 0, origin: [0, 0], offset: [0.1, 0], dashes: [] }],
+    };
+    const pieces = [brick(box([0, 0, 0], [3, 0.3, 1.5])), brick(box([0, 0, 1.5], [3, 0.3, 1.5]))];
+    expect(surfaceOf(graphicOf(modelOf(pieces), FRONT, { ...PRESENTATION, surfacePatterns } as never))).toEqual([]);
   });
 
   it('is drawn at 1:50 and larger, in that look alone, and changes no other line', () => {
