@@ -108,8 +108,9 @@ export class Sheet {
 
   /** The lines of an element, by their numbers. */
   private lines(element: number): readonly number[] {
-    let lines = _linesOf.get(this.drawing);
-    if (!lines) _linesOf.set(this.drawing, (lines = linesByElement(this.drawing)));
+    const { lineElement } = this.drawing;
+    let lines = _linesOf.get(lineElement);
+    if (!lines) _linesOf.set(lineElement, (lines = byElement(lineElement)));
     return lines.get(element) ?? [];
   }
 
@@ -149,9 +150,10 @@ export class Sheet {
   }
 }
 
-const _linesOf = new WeakMap<Drawing, ReadonlyMap<number, readonly number[]>>();
+/** By the list of a drawing that tells them: hand work is put on the same drawing again with each change of it. */
+const _linesOf = new WeakMap<Int32Array, ReadonlyMap<number, readonly number[]>>();
 
-function linesByElement({ lineElement }: Drawing): ReadonlyMap<number, readonly number[]> {
+function byElement(lineElement: Int32Array): ReadonlyMap<number, readonly number[]> {
   const out = new Map<number, number[]>();
   for (const [l, own] of lineElement.entries()) {
     const list = out.get(own);
