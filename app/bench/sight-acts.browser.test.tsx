@@ -46,9 +46,9 @@ function Held({ isDrawing = false }: { readonly isDrawing?: boolean }) {
   const [id, select] = useState<string | null>('S-01');
   const [open, setOpen] = useState<Open>(null);
   const selected = sights.find((s) => s.id === id) ?? null;
-  const draft = { sight: selected?.sight ?? null, scale: 50, change, show: vi.fn(), setScale: vi.fn() };
+  const inHand = { sight: selected?.sight ?? null, scale: 50, change, show: vi.fn(), setScale: vi.fn() };
   const keyFrame = { right: [1, 0, 0], look: [0, 1, 0] } as never;
-  const acts = useSightActs({ project, model, sights, selected, draft, keyFrame, send: send as never, onSelect: select, onFault, many: null, onPlacing: vi.fn(), floorInKey: () => 0, sightInKey: () => plan }); // prettier-ignore
+  const acts = useSightActs({ project, model, sights, selected, draft: inHand, keyFrame, send: send as never, onSelect: select, onFault, many: null, onPlacing: vi.fn(), floorInKey: () => 0, sightInKey: () => plan }); // prettier-ignore
   useEffect(() => void Object.assign(held, { create: acts.create, sides: acts.fromItsSides, opened: open }));
   const none = vi.fn();
   const actions = { ...acts, undo, redo, whole: none, setPaper, exportFile: none, onSelect: select, focusCut: none, plant: none, nextFinding: none, stage: none, touchUp: none }; // prettier-ignore
@@ -154,7 +154,6 @@ it('turns round, copies and undoes by a key; the keys are quiet while something 
 
 it('makes by rule what is not there already, and says what the model has not', async () => {
   await render(<Held />);
-  // seen from the side from which an elevation of the whole is there already: none is
   fakes.made = [section('S-10', 1, { name: 'At 1' }), section('S-11', 3, { name: 'On B' })];
   held.create!('grid');
   await vi.waitFor(() => expect(sent()).toMatchObject({ intent: 'add sights', label: 'Sections on the grid', sights: [{ sight: { number: 'S-11' } }] })); // prettier-ignore

@@ -1,3 +1,4 @@
+import type { Box } from '../geometry/rings';
 import type { Drawing } from '../linework/drawing';
 import type { Landmarks } from './landmarks';
 import type { Marks } from './marks';
@@ -16,7 +17,6 @@ const LEAST = 1e-6;
 const CLEAR = 0.8;
 
 type Place = [u: number, v: number];
-type Box = readonly [u0: number, v0: number, u1: number, v1: number];
 type Style = readonly [pen: number, layer: number];
 
 /**

@@ -4,6 +4,9 @@ export type Ring = Float64Array;
 /** A face with holes: the first ring is the outer one, counter-clockwise; the others run clockwise. */
 export type Face = readonly Ring[];
 
+/** Smallest and largest corner of something in the picture. */
+export type Box = readonly [u0: number, v0: number, u1: number, v1: number];
+
 /** Signed area of a ring, square metres; positive when it runs counter-clockwise. Measured from its first corner, so that far coordinates lose nothing. */
 export function ringArea(ring: Ring): number {
   let twice = 0;

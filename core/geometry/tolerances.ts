@@ -27,6 +27,9 @@ export const SNAP = 2e-5;
 /** Grid of the polygon kernel: 1 µm; corners that go through it keep their places. At 1 km from the frame's origin coordinates stay below 2^30 grid steps. */
 export const POLYGON_DECIMALS = 6;
 
+/** A step of that grid, aslant, and a little more: what overlaps by less does not, a corner nearer to a side lies on it. */
+export const GRID_STEP = 2e-6;
+
 /** Lines closer than this along their whole common length are the same line: half of what anybody draws at 1:1. */
 export const SAME_LINE = 5e-5;
 

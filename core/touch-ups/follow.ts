@@ -1,9 +1,9 @@
 import type { DrawingNames } from '../drafting/drawing-names';
 import { arcBounds, type Arc } from '../geometry/arcs/arc';
+import type { Box } from '../geometry/rings';
 import { arcAt, type Drawing } from '../linework/drawing';
 import type { TouchUp } from './touch-up';
 
-type Box = readonly [number, number, number, number];
 /** Nearer than this two lengths of boxes are one, metres. */
 const SAME = 1e-6;
 

@@ -1,5 +1,5 @@
-import { ringArea, type Ring } from '../geometry/rings';
-import { DEPTH } from '../geometry/tolerances';
+import { ringArea, type Box, type Ring } from '../geometry/rings';
+import { DEPTH, GRID_STEP } from '../geometry/tolerances';
 import type { Scene } from '../scene/scene';
 import { clipPolygon } from './clip-polygon';
 import { cornersOf, outlineOf } from './outline-of';
@@ -7,8 +7,6 @@ import type { Band } from './tile-index';
 
 /** nu u + nv v + nw w + c is nought on the plane of a face, with a normal of length 1, in the picture. */
 export type FacePlane = readonly [nu: number, nv: number, nw: number, c: number];
-
-export type Box = readonly [u0: number, v0: number, u1: number, v1: number];
 
 /** A face of which is asked what lies before it. */
 export interface Asked {
@@ -26,9 +24,6 @@ export function isBefore(scene: Scene, band: Band, asked: Asked, o: number): boo
   if (t >= 0 && scene.triangleFace[t] === asked.face) return false;
   return !isBeside(band, o, asked.box) && sideOf(band, o, asked.plane, isFirst(scene, asked, t)) !== Side.behind;
 }
-
-/** A step of the polygon kernel's grid, and a little more: rings that overlap by less do not. */
-const STEP = 2e-6;
 
 /** Of two faces in one plane that of the first part is before the other, and what is cut before both. */
 const isFirst = ({ trianglePart }: Scene, { face }: Asked, t: number) => t < 0 || trianglePart[t]! < trianglePart[face]!;
@@ -120,23 +115,23 @@ function cutOff({ corners }: Band, o: number, [nu, nv, nw, c]: FacePlane, first:
 /** Whether all corners of some rings lie to the left of each side of a ring: it has them all in it. */
 function hasWithin(ring: Ring, own: readonly Ring[]): boolean {
   for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2)
-    for (const other of own) if (!isNowhereFar(ring, j, i, other, -1, STEP)) return false;
+    for (const other of own) if (!isNowhereFar(ring, j, i, other, -1)) return false;
   return true;
 }
 
 /** Whether a side of a convex ring has all corners of another to its right. */
 function hasBeside(ring: Ring, other: Ring): boolean {
-  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) if (isNowhereFar(ring, j, i, other, 1, STEP)) return true;
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) if (isNowhereFar(ring, j, i, other, 1)) return true;
   return false;
 }
 
-/** Whether no corner of a ring is farther than so many metres to the left of a ring's side, with `sign` -1 to its right. */
-function isNowhereFar(ring: Ring, from: number, to: number, other: Ring, sign: number, most: number): boolean {
+/** Whether no corner of a ring is farther than a step of the kernel's grid to the left of a side, with `sign` -1 to its right. */
+function isNowhereFar(ring: Ring, from: number, to: number, other: Ring, sign: number): boolean {
   const u = ring[from]!,
     v = ring[from + 1]!;
   const du = ring[to]! - u,
     dv = ring[to + 1]! - v;
-  const limit = most * Math.sqrt(du * du + dv * dv);
+  const limit = GRID_STEP * Math.sqrt(du * du + dv * dv);
   for (let k = 0; k < other.length; k += 2) if ((du * (other[k + 1]! - v) - dv * (other[k]! - u)) * sign > limit) return false;
   return true;
 }

@@ -1,5 +1,5 @@
-import { difference, faceArea, ringArea, ringBounds, union, type Face, type Ring } from '../geometry/polygons';
-import { isBefore, ringsBefore, type Asked, type Box } from './before-face';
+import { difference, faceArea, ringArea, ringBounds, union, type Box, type Face, type Ring } from '../geometry/polygons';
+import { isBefore, ringsBefore, type Asked } from './before-face';
 import { cornersOf, outlineOf } from './outline-of';
 import type { Picture } from './picture';
 import { boxOfTiles, clippedTo, withoutBorders } from './tile-borders';

@@ -1,12 +1,14 @@
-import type { Ring } from '../geometry/rings';
-import type { Box } from './before-face';
+import type { Box, Ring } from '../geometry/rings';
+import { GRID_STEP, POLYGON_DECIMALS } from '../geometry/tolerances';
 import type { Grid } from './tile-store';
+
+const CELL = 10 ** POLYGON_DECIMALS;
 
 /** The box of tiles from one to another, u0 v0 u1 v1, on the kernel's grid: what is cut off at them meets exactly. */
 export function boxOfTiles({ u0, v0, size, columns }: Grid, from: number, to: number): Box {
-  const on = (x: number) => Math.round(x * 1e6) / 1e6;
   const at = (tile: number) => [tile % columns, Math.floor(tile / columns)] as const;
   const [[i0, j0], [i1, j1]] = [at(from), at(to)];
+  const on = (x: number) => Math.round(x * CELL) / CELL;
   return [on(u0 + i0 * size), on(v0 + j0 * size), on(u0 + (i1 + 1) * size), on(v0 + (j1 + 1) * size)];
 }
 
@@ -44,9 +46,6 @@ export function clippedTo([u0, v0, u1, v1]: Box, ring: Ring): Ring | null {
   return from.slice(0, n);
 }
 
-/** A step of the kernel's grid, and a little more. */
-const STEP = 2e-6;
-
 /** A ring without the corners that it has only because a tile ended there. */
 export function withoutBorders(ring: Ring, borders: ReadonlySet<number>): Ring {
   const out: number[] = [];
@@ -58,7 +57,7 @@ export function withoutBorders(ring: Ring, borders: ReadonlySet<number>): Ring {
       const [qu, qv] = [ring[(i + 2) % n]!, ring[(i + 3) % n]!];
       const long = Math.hypot(qu - pu, qv - pv);
       const isBetween = (u - pu) * (qu - u) + (v - pv) * (qv - v) >= 0;
-      if (isBetween && Math.abs((qu - pu) * (v - pv) - (qv - pv) * (u - pu)) <= STEP * long) continue;
+      if (isBetween && Math.abs((qu - pu) * (v - pv) - (qv - pv) * (u - pu)) <= GRID_STEP * long) continue;
     }
     out.push(u, v);
   }

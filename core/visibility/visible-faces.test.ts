@@ -4,6 +4,7 @@ import { cut } from '../cutting/cut';
 import { frameFrom, toFrame } from '../geometry/frame';
 import { faceArea, faceContains, reversed, ringArea, ringBounds, union } from '../geometry/polygons';
 import type { Vec3 } from '../geometry/vec3';
+import { pathLength } from '../linework/lines-builder';
 import { prepare } from '../scene/prepare';
 import { viewsOf } from '../sights/views-of';
 import { gridScene } from '../testing/scenes';
@@ -79,9 +80,6 @@ it('the visible faces and the cut faces cover the picture once, and at each plac
   );
 });
 
-const lengthOf = (ring: Float64Array) =>
-  ring.reduce((sum, _, i) => sum + (i % 2 ? 0 : Math.hypot(ring[i]! - ring.at(i - 2)!, ring[i + 1]! - ring.at(i - 1)!)), 0);
-
 /** What a raster of all triangles shows at a place: the face whose triangle is nearest there, -1 for none; null where it is on an edge, or two lie together. */
 function nearestFace(triangles: readonly (readonly number[])[], faceOf: ArrayLike<number>, u: number, v: number): number | null {
   let [face, depth, next] = [-1, Infinity, Infinity];
@@ -126,7 +124,7 @@ it('at each pixel of a raster of the same scene the face is seen that is nearest
       }
       // a raster is off by no more than the pixels along an outline
       for (const { face, polygons } of faces) {
-        const along = polygons.flat().reduce((sum, ring) => sum + lengthOf(ring), 0);
+        const along = polygons.flat().reduce((sum, ring) => sum + pathLength([...ring, ring[0]!, ring[1]!]), 0);
         const area = polygons.reduce((sum, polygon) => sum + faceArea(polygon), 0);
         expect(Math.abs((covered.get(face) ?? 0) - area)).toBeLessThan((along + wide + high) * Math.hypot(wide, high));
       }

@@ -1,18 +1,16 @@
 import type { Face } from '../geometry/rings';
 import type { Scene } from '../scene/scene';
-import type { FacePlane } from './before-face';
 import { fillTiles } from './fill-tiles';
 import { openPicture, type VisibilityQuery } from './see';
 import { seenOfFace, type ListedFace } from './seen-of-face';
 import { recordOf, type Band } from './tile-index';
 import { giveBack, takeWorkspace } from './workspace';
 
-/** What is seen of one flat face: polygons of the picture with their holes, its plane there, and what it is of. */
+/** What is seen of one flat face: polygons of the picture with their holes, and what it is of. */
 export interface VisibleFace {
   /** Number of the flat face: `Scene.triangleFace`. */
   readonly face: number;
   readonly polygons: readonly Face[];
-  readonly plane: FacePlane;
   readonly element: number;
   /** Index into Model.materials, -1 where none is known. */
   readonly material: number;
@@ -32,9 +30,7 @@ export function visibleFaces(scene: Scene, query: VisibilityQuery): VisibleFace[
     return listedFaces(scene, band).flatMap((listed) => {
       const polygons = seenOfFace(picture, band, listed);
       const part = trianglePart[listed.face]!;
-      return polygons.length
-        ? { face: listed.face, polygons, plane: listed.plane, element: partElement[part]!, material: partMaterial[part]! }
-        : [];
+      return polygons.length ? { face: listed.face, polygons, element: partElement[part]!, material: partMaterial[part]! } : [];
     });
   } finally {
     giveBack(workspace);
