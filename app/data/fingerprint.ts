@@ -6,7 +6,7 @@ import { touchedElements } from '../../core/sights/touched';
 import type { ModelInfo } from './database';
 
 /** Raised whenever the engine draws anything differently. */
-const ENGINE = 19;
+const ENGINE = 20;
 
 /** What of a model decides its drawings. */
 export type Printed = Pick<

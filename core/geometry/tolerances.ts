@@ -69,6 +69,15 @@ export const ARC_STEP = (22.6 * Math.PI) / 180;
 /** Largest step of what is round at all: 12 sides. Above it, a polygon is meant: an octagonal column stays one. */
 export const ROUND_STEP = (30.5 * Math.PI) / 180;
 
+/** Steps as fine as this are those of something round at any size: 32 sides, as most programs divide a circle. */
+export const FINE_STEP = (11.5 * Math.PI) / 180;
+
+/** A coarser facet that is wider than this is one that somebody built: a pane, a panel; metres. */
+export const ROUND_CHORD = 0.8;
+
+/** One that lies farther than this from its circle is no circle's, metres: more than what is built is out of true. */
+export const ROUND_RISE = 0.03;
+
 /** A triangle lower than this is a sliver without a face of its own: the weld may have moved its corners by half of that. */
 export const SILENT = 2 * WELD;
 

@@ -26,6 +26,33 @@ describe('circles', () => {
     }
   });
 
+  // prettier-ignore
+  it('are told by size, too: what nobody would call round keeps its edges, a bar stays round however coarse', () => {
+    const upright = (solid: Solid) => piecesOf(draw([solid], frameSight([0.1, 1, 0], [0, 0, 1]))).filter(([u, , w]) => Math.abs(u! - w!) < 1e-9);
+    for (const sides of [12, 16, 20, 24]) {
+      const tower = column(sides, 5);
+      for (const sight of [PLAN, ISO]) expect(arcsOf(draw([tower], sight))).toHaveLength(0);
+      // of each corner that is seen from the front
+      expect(upright(tower)).toHaveLength(sides / 2 + 1);
+    }
+    // five panes of a metre between two walls, each turned by so much from the next
+    for (const bend of [12, 18, 22]) {
+      const panes = Array.from({ length: 6 }, (_, k) => (k * bend * Math.PI) / 180);
+      const bay: (readonly [number, number])[] = [[0, 0]];
+      for (const t of panes.slice(0, 5)) bay.push([bay.at(-1)![0] + Math.cos(t), bay.at(-1)![1] + Math.sin(t)]);
+      const solid = prism([...bay, [bay.at(-1)![0], 6], [0, 6]], 0, 3);
+      expect(arcsOf(draw([solid], PLAN))).toHaveLength(0);
+      expect(piecesOf(draw([solid], frameSight([0, 1, 0], [0, 0, 1]))).filter(([u, , w]) => Math.abs(u! - w!) < 1e-9).length).toBeGreaterThanOrEqual(6);
+    }
+    // a bar of 20 mm, alone and beside something large; a tank of 32 sides
+    for (const more of [[], [box([9, 9, 0], [9, 9, 9])]]) {
+      expect(arcsOf(draw([column(12, 0.01), ...more], PLAN))).toHaveLength(1);
+      expect(arcsOf(draw([column(32, 9), ...more], PLAN))).toHaveLength(1);
+    }
+    expect(upright(column(12, 0.01))).toHaveLength(2);
+    expect(upright(column(32, 9))).toHaveLength(2);
+  });
+
   it('seen aslant are ellipses whose axes follow from the angle of the look', () => {
     for (const sides of [12, 20, 64, 256]) {
       const arcs = arcsOf(draw([column(sides)], ISO));

@@ -51,7 +51,9 @@ export function compose(
   const steps = legs.length ? [...ends, ends.at(-1)! + legs.at(-1)!.place.length] : [];
   // in a perspective a circle is no ellipse with equal steps
   const isParallel = shown[0]!.view.distance === Infinity;
-  const lines = isParallel ? joinLines(single, knownCurves(scene, shown, legs), steps) : joinLines(single);
+  const lines = isParallel
+    ? joinLines(single, knownCurves(scene, shown, legs), steps, scene.scale)
+    : joinLines(single, undefined, undefined, scene.scale);
   const drawnNotes = [...model.notes, ...notes, ...shown.flatMap(({ cut }) => cut.notes)];
   const report = { triangles: scene.triangles.length / 3, elements: model.elements.length, ms: {} as StepTimes, notes: drawnNotes };
   const entire: Drawing = { version: 1, frame, jumps: jumps ?? [], ...lines, regions, report };
@@ -110,7 +112,9 @@ function knownCurves(scene: Scene, shown: readonly Shown[], legs: readonly Place
     .filter(({ view }) => !view.place.isOverhead)
     .map(({ view }) => rimCurves(scene, frameInDrawing(view), view.place.shift));
   // a step may leave too little of an arc to tell that it is one
-  const arcs = legs.map(({ segments, place }) => curvesOfLines(joinLines(removeDoubles(canonicalOrder(segments))), place.shift));
+  const arcs = legs.map(({ segments, place }) =>
+    curvesOfLines(joinLines(removeDoubles(canonicalOrder(segments)), undefined, undefined, scene.scale), place.shift),
+  );
   const known = new Map<number, readonly KnownCurve[]>();
   return (element) => {
     const found = known.get(element);

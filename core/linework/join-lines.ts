@@ -19,12 +19,13 @@ const NO_CURVES: readonly KnownCurve[] = [];
  * Joins segments of one kind and one element end to end into polylines as long as they can be: a chain goes on where exactly
  * two segments of its kind meet. Ends within JOIN become one point, bitwise; corners on a straight run go away; circles and
  * ellipses become arcs; what is shorter than SPECK in the end is left out. `rimsOf` tells what is round on an element though it may not be seen;
- * at `steps` (u) the strips of a jogged section begin and end.
+ * at `steps` (u) the strips of a jogged section begin and end. `scale` is that of the scene.
  */
 export function joinLines(
   list: SegmentList,
   rimsOf: (element: number) => readonly KnownCurve[] = () => NO_CURVES,
   steps: readonly number[] = [],
+  scale = 1,
 ): Lines {
   const ends = endNodes(list);
   const order = kinds(list);
@@ -38,7 +39,7 @@ export function joinLines(
       elementOf(list, order[last]!) === elementOf(list, kind)
     )
       last++;
-    const own = chainer.of(first, last).map((chain) => fit(list, ends, chain));
+    const own = chainer.of(first, last).map((chain) => fit(list, ends, chain, scale));
     // a straight run may have come in other pieces: which chain comes first is told by where it runs, not by its pieces
     append(fitted, own.sort(inPlace));
   }
@@ -55,7 +56,7 @@ interface Fitted extends Stretched {
 const WHOLE = [0, 1];
 const ONE_PIECE: readonly Stretch[] = [{ from: 0, to: 1, arc: null }];
 
-function fit(list: SegmentList, { node, places }: EndNodes, found: Chain): Fitted {
+function fit(list: SegmentList, { node, places }: EndNodes, found: Chain, scale: number): Fitted {
   if (runsBack(found, places)) turnRound(found);
   const { nodes: chain, segments } = found;
   const s = segments[0]!;
@@ -73,12 +74,12 @@ function fit(list: SegmentList, { node, places }: EndNodes, found: Chain): Fitte
   }
   let kept = straighten(chain, places);
   let flat = placesOf(chain, kept, places);
-  let stretches = fitArcs(flat);
+  let stretches = fitArcs(flat, scale);
   const start = chain[0] === chain.at(-1) ? betterStart(stretches, kept.length - 1) : 0;
   if (start > 0) {
     kept = [...kept.slice(start, -1), ...kept.slice(0, start + 1)];
     flat = placesOf(chain, kept, places);
-    stretches = fitArcs(flat);
+    stretches = fitArcs(flat, scale);
   }
   const depths: number[] = [];
   for (const k of kept) {

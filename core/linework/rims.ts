@@ -64,7 +64,7 @@ function inPicture({ centre, a, b, step }: Rim, frame: Frame, shift: number): Kn
 }
 
 function rimsIn(scene: Scene, part: number): Rim[] {
-  return chainsOf(scene, part).flatMap(rimsOf);
+  return chainsOf(scene, part).flatMap((chain) => rimsOf(chain, scene.scale));
 }
 
 /** Scratch of chainsOf, by the part's own corners: how many edges end there, the other ends of the first two, and whether it was passed. */
@@ -137,7 +137,7 @@ function chainsOf({ vertices, edgeVertices, edgeKind, partEdgeStart, partVertexS
 const compare = (a: Vec3, b: Vec3): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
 /** The arcs in a chain, each stretch of it that keeps to one plane looked at in that plane. */
-function rimsOf(chain: readonly Vec3[]): Rim[] {
+function rimsOf(chain: readonly Vec3[], sceneScale: number): Rim[] {
   const out: Rim[] = [];
   if (!hasAlikeChords(chain)) return out;
   for (let i = 0; i + 4 < chain.length;) {
@@ -156,7 +156,7 @@ function rimsOf(chain: readonly Vec3[]): Rim[] {
       if (Math.abs(dot(d, normal)) > FLAT) break;
       flat.push(dot(d, along), dot(d, up));
     }
-    for (const { from, to, arc } of fitArcs(Float64Array.from(flat))) {
+    for (const { from, to, arc } of fitArcs(Float64Array.from(flat), sceneScale)) {
       if (!arc || !isCircle(arc)) continue;
       const [x, y, radius] = arc;
       const centre = chain[i]!.map((c, k) => c + x * along[k]! + y * up[k]!) as unknown as Vec3;

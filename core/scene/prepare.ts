@@ -73,7 +73,7 @@ function sceneOf(model: Model, scale: number, { welded, edges }: Meshes): Scene 
   settleThinFaces({ ...edges, vertices: welded.vertices }, faces, edgeKind);
   const { triangles, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart } = edges;
   tellRoundFromFolded(
-    { vertices: welded.vertices, triangles, normals, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart },
+    { vertices: welded.vertices, triangles, normals, triangleEdges, edgeVertices, edgeFaces, partTriangleStart, partEdgeStart, scale },
     edgeKind,
   );
   smoothLooseCreases(edges, edgeKind, shallow);

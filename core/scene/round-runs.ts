@@ -1,4 +1,5 @@
 import { UnionFind } from '../geometry/union-find';
+import { isRoundFacet } from '../geometry/arcs/round-size';
 import { ARC_STEP, ROUND_STEP } from '../geometry/tolerances';
 import { EdgeKind } from './scene';
 import { acos, cos } from '../geometry/trigonometry';
@@ -13,6 +14,8 @@ interface Meshes {
   readonly edgeFaces: Int32Array;
   readonly partTriangleStart: Uint32Array;
   readonly partEdgeStart: Uint32Array;
+  /** How many times larger the scene is than its model. */
+  readonly scale: number;
 }
 
 const ROUND_COS = cos(ROUND_STEP);
@@ -25,6 +28,10 @@ const FACETS = 5;
 const FEWEST = 4;
 /** More faces than this that meet smoothly are a curved surface of no regular kind (a terrain), not a folded one. */
 const FOLDED = 12;
+/** So many facets of alike width, too large to be meant round, are no accident: the inner ones of a bay of five. */
+const BUILT = 3;
+/** A surface of more faces has no regular run of steps above FINE_STEP round it. */
+const COARSE = 31;
 /** So many joints in a chain that all turn one way, or that part nothing but triangles, are those of a curved strip. */
 const STRIP = 4;
 /** A joint that bends by less says nothing of the way, radians; and a strip is one of triangles where so much of it is. */
@@ -40,8 +47,9 @@ const HALF = 0.12;
  * Tells the joints of round things from shallow creases. In place, in `edgeKind`:
  * a crease of 20° to 30.5° becomes smooth where it is one step of a regular run of at least five facets (a column of twelve
  * sides), or of four where it turns by at most 22.6°; a smooth edge becomes a surface line where it is no step of a run and its faces belong to a folded surface of at most
- * twelve faces (the ridge of a flat roof). Steps of a run: edges on both sides of one flat face, turning the same way by the
- * same angle, no more aslant to each other than twelve sides of a cone.
+ * twelve faces (the ridge of a flat roof), or where its steps are too large to be meant round (`isRoundFacet`: a tower of twenty sides).
+ * Steps of a run: edges on both sides of one flat face, turning the same way by the same angle, no more aslant to each other than
+ * twelve sides of a cone.
  * Cost: linear in the triangles of parts that have such edges. Ours.
  */
 export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void {
@@ -73,7 +81,7 @@ export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void 
   }
 }
 
-/** The smooth edges of a part's surfaces of at most FOLDED flat faces: a flood over each surface, face by face. */
+/** The smooth edges of a part's surfaces of at most COARSE flat faces: a flood over each surface, face by face. */
 function foldedEdges(
   { triangleEdges, edgeFaces, partTriangleStart }: Meshes,
   part: number,
@@ -101,7 +109,7 @@ function foldedEdges(
           const kind = edgeKind[e]!;
           if (kind > EdgeKind.smooth) continue;
           const other = edgeFaces[e * 2] === t ? edgeFaces[e * 2 + 1]! : edgeFaces[e * 2]!;
-          if (kind === EdgeKind.smooth && faces <= FOLDED && edgeFaces[e * 2] === t) out.push(e);
+          if (kind === EdgeKind.smooth && faces <= COARSE && edgeFaces[e * 2] === t) out.push(e);
           if (other < 0 || seen[other]) continue;
           if (kind === EdgeKind.smooth) beyond.push(other);
           else {
@@ -111,13 +119,13 @@ function foldedEdges(
         }
       }
     }
-    if (faces > FOLDED) out.length = before;
+    if (faces > COARSE) out.length = before;
   }
   return out;
 }
 
 function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint8Array): void {
-  const { vertices, triangles, normals, edgeVertices, edgeFaces, partTriangleStart } = meshes;
+  const { vertices, triangles, normals, edgeVertices, edgeFaces, partTriangleStart, scale } = meshes;
   const first = partTriangleStart[part]!;
   const face = flatFaces(meshes, part, edgeKind);
   const n = edges.length;
@@ -159,6 +167,7 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
   const decided = edges.map((e, k) => {
     const isCrease = edgeKind[e] === EdgeKind.crease;
     const steps = run(k, sides[k * 2]!) + run(k, sides[k * 2 + 1]!);
+    if (isBuilt(k)) return isCrease ? EdgeKind.crease : EdgeKind.surface;
     if (isFillet(k)) return EdgeKind.smooth;
     // the two faces beside the edge count once each
     if (isCrease && Math.abs(angle[k]!) <= ROUND_STEP && steps >= (Math.abs(angle[k]!) > ARC_STEP ? FACETS : FEWEST))
@@ -166,6 +175,25 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
     return !isCrease && steps === 0 && !isCurved[k] && patch[sides[k * 2]!]! <= FOLDED ? EdgeKind.surface : edgeKind[e]!;
   });
   edges.forEach((e, k) => (edgeKind[e] = decided[k]!));
+
+  /** Whether an edge is a step of a regular run whose facets are too large to be meant round, on a surface that is curved in one way only. */
+  function isBuilt(k: number): boolean {
+    const [f, g] = [sides[k * 2]!, sides[k * 2 + 1]!];
+    return (isWide(k, f) || isWide(k, g)) && run(k, f, false) + run(k, g, false) >= BUILT;
+  }
+
+  /** Whether a face between edge k and another turns too much for its width, and bends in these two alone. */
+  function isWide(k: number, f: number): boolean {
+    const next = partner(k, f);
+    return next >= 0 && isFlat(f, Math.abs(angle[k]!), apart(k, next));
+  }
+
+  function isFlat(f: number, step: number, width: number): boolean {
+    if (isRoundFacet(step, width, scale)) return false;
+    let bends = 0;
+    for (let i = start[f]!; i < start[f + 1]!; i++) if (Math.abs(angle[items[i]!]!) > FLAT_JOINT) bends++;
+    return bends === 2;
+  }
 
   /** Whether an edge is a joint of a fillet: joints of one angle follow one another, and at both ends comes one of half that angle. */
   function isFillet(k: number): boolean {
@@ -207,13 +235,14 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
       const o = items[i]!;
       if (o === k || Math.abs(angle[o]! - wanted) > HALF * Math.abs(wanted)) continue;
       const cos = along[k * 3]! * along[o * 3]! + along[k * 3 + 1]! * along[o * 3 + 1]! + along[k * 3 + 2]! * along[o * 3 + 2]!;
-      if (Math.abs(cos) > ROUND_COS && apart(k, o) > 0) return o;
+      const width = Math.abs(cos) > ROUND_COS ? apart(k, o) : 0;
+      if (width > 0 && !isFlat(f, Math.max(Math.abs(angle[k]!), Math.abs(angle[o]!)), width)) return o;
     }
     return -1;
   }
 
   /** Number of facets of a regular run that begins with edge k and crosses the face f first; up to FACETS are counted. */
-  function run(k: number, f: number): number {
+  function run(k: number, f: number, isOfSize = true): number {
     let count = 0;
     let width = 0;
     let at = k;
@@ -221,6 +250,7 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
       const next = partner(at, f);
       if (next < 0) return count;
       const step = apart(at, next);
+      if (isOfSize && isFlat(f, Math.abs(angle[at]!), step)) return count;
       if (count && Math.abs(step - width) > ALIKE * width) return count;
       width = step;
       count++;

@@ -13,6 +13,7 @@ import { ROLES } from '../sights/role';
 import type { Sight } from '../sights/sight';
 import { box, modelOf, moved, polygon, prism, spun } from '../testing/solids';
 import { drawModel, FRONT, frameSight, ISO, PLAN } from '../testing/views';
+import { touchUp } from '../touch-ups/apply';
 import { sunDirection } from './shadows';
 
 const DEGREE = Math.PI / 180;
@@ -90,6 +91,35 @@ describe('surface patterns', () => {
     // the post stands before the wall: no joint runs through it
     for (const [u0, v0, u1] of surfaceOf(graphicOf(model, FRONT)))
       if (v0 < 0.899) expect(Math.max(u0, u1) <= 1 + 1e-6 || Math.min(u0, u1) >= 1.4 - 1e-6).toBe(true);
+  });
+
+  it('ends at the limits, at the step of a jogged section, and under a mask, and so do tones and shadows (areas in closed form)', () => {
+    const yard = { solid: box([-10, -1, -0.1], [20, 20, 0.1]), name: 'yard', class: 'Slab', material: 'Concrete' };
+    const model = modelOf([brick(box([0, 3, 0], [9, 0.3, 3])), brick(box([0, 6, 0], [9, 0.3, 3])), yard]);
+    const toned = (sight: Sight, ring?: number[]) => {
+      const drawing = { ...drawModel(model, sight), seen: facesOf(model, prepare(model), sight, { azimuth: 180, height: 45 }) };
+      const done = touchUp(drawing, namesOf(model, drawing), ring ? [{ id: 'm', kind: 'mask', ring }] : []);
+      const graphic = style(done.drawing, namesOf(model, drawing), sight, PRESENTATION, 50, { onFaces: ON_FACES, hand: done.hand });
+      const washes = graphic.drawing.regions.slice(done.drawing.regions.length);
+      const places = [...surfaceOf(graphic).flatMap(([u, v, s, t]) => [[u, v], [s, t]] as const), ...washes.flatMap(({ face }) => face.flatMap((r) => Array.from({ length: r.length / 2 }, (_, i) => [r[i * 2]!, r[i * 2 + 1]!] as const)))]; // prettier-ignore
+      const seen = done.drawing.seen!.faces.flatMap(({ polygons, element }) => polygons.map((face) => ({ element, area: faceArea(face) })));
+      return {
+        places,
+        area: (e: number) => seen.reduce((sum, one) => sum + (one.element === e ? one.area : 0), 0),
+        joints: surfaceOf(graphic),
+      };
+    };
+    const limits = { left: 1.03, right: 4.57, bottom: 0.21, top: 1.9 };
+    const front = toned({ ...FRONT, limits });
+    expect(front.places.length).toBeGreaterThan(100);
+    for (const [u, v] of front.places) expect(u >= 1.0299 && u <= 4.5701 && v >= 0.2099 && v <= 1.9001).toBe(true);
+    expect(front.area(0)).toBeCloseTo(3.54 * 1.69, 6);
+    // the first leg before both walls, the second between them: four metres of the one, five of the other
+    const jogged = toned({ kind: 'section', number: 'J', name: '', path: [[0, 1], [4, 1], [4, 5], [9, 5]], look: 'left' }); // prettier-ignore
+    expect([jogged.area(0), jogged.area(1)]).toEqual([expect.closeTo(12, 6), expect.closeTo(15, 6)]);
+    const under = toned({ ...FRONT, limits }, [2, 0, 3, 0, 3, 1, 2, 1]);
+    expect(under.area(0)).toBeCloseTo(3.54 * 1.69 - 0.79, 6);
+    expect(under.joints.filter(([u, v]) => u > 2.001 && u < 2.999 && v < 0.999)).toEqual([]);
   });
 
   it('has a direction and an origin of its own: turned upright, courses count from where they are told to', () => {

@@ -1,10 +1,11 @@
 import type { Region } from '../cutting/cut-faces';
 import { arcCrossings, arcParameter, arcPoint, fromZero, type Arc } from '../geometry/arcs/arc';
 import { difference, ringArea, ringBounds, reversed } from '../geometry/polygons';
-import { ringContains, type Ring } from '../geometry/rings';
+import { ringContains, type Face, type Ring } from '../geometry/rings';
 import { arcAt, type Drawing } from '../linework/drawing';
 import { factsOf, LinesBuilder } from '../linework/lines-builder';
 import { ringCurves } from '../linework/ring-curves';
+import type { Seen } from '../linework/seen';
 import { SHORT } from './stretches';
 
 /** A drawing without what lies under a mask, and which of its lines and regions each of what is left was. */
@@ -95,7 +96,23 @@ export function masked(drawing: Drawing, outline: Ring): Masked {
   // what was cut is told anew by the arcs that are left of its lines
   const anew = known?.length ? ringCurves(regions, left) : [];
   const regionCurves = known && regions.map((_, r) => (apart[r] ? known[from[r]!] : anew[r]) ?? []);
-  return { drawing: { ...drawing, ...left, regions, ...(regionCurves && { regionCurves }) }, kept: { lines, regions: from } };
+  const seen = drawing.seen && withoutFaces(drawing.seen, ring);
+  return {
+    drawing: { ...drawing, ...left, regions, ...(regionCurves && { regionCurves }), ...(seen && { seen }) },
+    kept: { lines, regions: from },
+  };
+}
+
+/** The faces that are seen, with their shadows, without what lies within a ring: no pattern and no tone under a mask. */
+function withoutFaces(seen: Seen, ring: Ring): Seen {
+  const [u0, v0, u1, v1] = ringBounds([ring]);
+  const left = (polygons: readonly Face[]) =>
+    polygons.flatMap((polygon) => {
+      const [a, b, c, d] = ringBounds(polygon);
+      return a > u1 || c < u0 || b > v1 || d < v0 ? [polygon] : difference(polygon, [ring]);
+    });
+  const faces = seen.faces.map((face) => ({ ...face, polygons: left(face.polygons), ...(face.shadow && { shadow: left(face.shadow) }) }));
+  return { ...seen, faces: faces.filter(({ polygons }) => polygons.length) };
 }
 
 /** What a piece of an arc keeps of the model's corners on it, between its own ends, by which cut faces find it. */

@@ -1,5 +1,6 @@
-import type { Face } from '../geometry/rings';
+import { intersection, ringBounds, type Face } from '../geometry/polygons';
 import type { Scene } from '../scene/scene';
+import type { Window } from '../sights/view';
 import { fillTiles } from './fill-tiles';
 import { openPicture, type VisibilityQuery } from './see';
 import { seenOfFace, type ListedFace } from './seen-of-face';
@@ -19,7 +20,7 @@ export interface VisibleFace {
 /**
  * What a View shows of each flat face, for patterns and shadows: its triangles as the clips leave them, without what lies before them.
  * Of faces that lie on one another that of the first part is seen. In the order of the faces. Together with the cut faces the polygons
- * cover the picture once; what the tiles know to be hidden is never asked. Cost: for each face the triangles in its tiles.
+ * cover the picture once and end at its window; what the tiles know to be hidden is never asked. Cost: for each face the triangles in its tiles.
  */
 export function visibleFaces(scene: Scene, query: VisibilityQuery): VisibleFace[] {
   const { trianglePart, partElement, partMaterial } = scene;
@@ -28,7 +29,7 @@ export function visibleFaces(scene: Scene, query: VisibilityQuery): VisibleFace[
     const picture = openPicture(scene, query, workspace);
     const band = fillTiles(picture, null, 0, picture.grid.columns, new Uint8Array(query.view.shown.length));
     return listedFaces(scene, band).flatMap((listed) => {
-      const polygons = seenOfFace(picture, band, listed);
+      const polygons = seenOfFace(picture, band, listed).flatMap((polygon) => within(polygon, query.view.window));
       const part = trianglePart[listed.face]!;
       return polygons.length ? { face: listed.face, polygons, element: partElement[part]!, material: partMaterial[part]! } : [];
     });
@@ -58,4 +59,13 @@ function listedFaces({ triangleFace }: Scene, band: Band): ListedFace[] {
       met[o] = 1;
     }
   return [...out.values()].sort((a, b) => a.face - b.face);
+}
+
+/** What of a polygon lies within a window: tiles reach beyond it. */
+function within(polygon: Face, { u0, v0, u1, v1 }: Window): readonly Face[] {
+  const [a, b, c, d] = ringBounds(polygon);
+  if (a >= u0 && b >= v0 && c <= u1 && d <= v1) return [polygon];
+  const [left, low, right, high] = [Math.max(u0, a - 1), Math.max(v0, b - 1), Math.min(u1, c + 1), Math.min(v1, d + 1)];
+  if (left >= right || low >= high) return [];
+  return intersection(polygon, [Float64Array.of(left, low, right, low, right, high, left, high)]);
 }

@@ -17,7 +17,8 @@ describe('a chain of chords of one length', () => {
   it('is the arc of the circle that its corners lie on, from its first to its last', () => {
     fc.assert(
       fc.property(real(-50, 50), real(-50, 50), real(0.05, 40), real(0, 6.28), fc.integer({ min: 5, max: 40 }), (u, v, r, from, n) => {
-        const step = Math.min(0.3, 5.5 / n);
+        // coarser ones are round up to some size only
+        const step = Math.min(r < 1.4 ? 0.3 : 0.2, 5.5 / n);
         const stretches = fitArcs(corners(u, v, r, r, 0, from, step, n));
         expect(stretches).toHaveLength(1);
         const arc = stretches[0]!.arc!;

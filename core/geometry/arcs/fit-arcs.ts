@@ -1,6 +1,7 @@
 import { ARC_FIT, ARC_STEP, ROUND_STEP, SPECK } from '../tolerances';
 import { circleArc, fromZero, type Arc } from './arc';
 import { fitEllipse } from './fit-ellipse';
+import { isRound, isRoundFacet } from './round-size';
 import { atan2, cos } from '../trigonometry';
 
 /** A stretch of a chain: a polyline from point `from` to point `to`, or an arc through them. */
@@ -19,12 +20,12 @@ const MANY_CHORDS = 5;
  * Finds the arcs in a chain of points (u, v pairs). An arc of a circle has at least four chords of one length (five, where they
  * turn by more than 22.6°) that turn one way by equal steps of at most 30.5°, with all its corners within 20 µm of one circle.
  * An arc of an ellipse has at least five chords that are the picture of such an arc seen aslant. Nothing else becomes an arc: an
- * octagon stays one.
+ * octagon stays one, and so does what is too large to be meant round (`isRound`). `scale` is that of the scene.
  */
-export function fitArcs(points: Float64Array): Stretch[] {
+export function fitArcs(points: Float64Array, scale = 1): Stretch[] {
   const n = points.length / 2;
   const tries: Tries = { until: -1, count: 0 };
-  return divide(0, n - 1, CHORDS, (i) => longer(points, i, n, tries));
+  return divide(0, n - 1, CHORDS, (i) => longer(points, i, n, tries, scale));
 }
 
 /** Corners `from` to `last` as arcs of at least `fewest` chords, wherever one is found to begin, and what is straight between them. */
@@ -46,9 +47,9 @@ export function divide(from: number, last: number, fewest: number, arcFrom: (i: 
 }
 
 /** The arc that begins at i, or null: of a circle, unless an ellipse goes on farther (near its apex an ellipse is like a circle). */
-function longer(points: Float64Array, i: number, n: number, tries: Tries): Stretch | null {
-  const to = arcEnd(points, i, n);
-  const ellipse = to === n - 1 ? null : ellipseFrom(points, i, n, tries);
+function longer(points: Float64Array, i: number, n: number, tries: Tries, scale: number): Stretch | null {
+  const to = arcEnd(points, i, n, scale);
+  const ellipse = to === n - 1 ? null : ellipseFrom(points, i, n, tries, scale);
   return ellipse && ellipse.to > to ? ellipse : to < 0 ? null : { from: i, to, arc: circle(points, i, to) };
 }
 
@@ -56,11 +57,12 @@ function longer(points: Float64Array, i: number, n: number, tries: Tries): Stret
  * Last point of the arc that begins at i, or -1. It grows while chords and turns are alike, then gives back corners until all
  * lie on one circle. That circle goes through corners far apart: three neighbours that are a micrometre off give a poor one.
  */
-function arcEnd(points: Float64Array, i: number, n: number): number {
+function arcEnd(points: Float64Array, i: number, n: number, scale: number): number {
   const step = turn(points, i);
   if (Math.abs(step) < FINEST || Math.abs(step) > ROUND_STEP) return -1;
   const least = Math.abs(step) > ARC_STEP ? MANY_CHORDS : CHORDS;
   const chord = distance(points, i, i + 1);
+  if (!isRoundFacet(Math.abs(step), chord, scale)) return -1;
   let last = i + 1;
   while (last + 1 < n) {
     if (Math.abs(distance(points, last, last + 1) - chord) > ARC_FIT * 2 + chord * 0.002) break;
@@ -85,7 +87,7 @@ interface Tries {
 }
 
 /** The ellipse's arc that begins at i, or null. One or two corners are given back: the end of a chain may be a chord cut short. */
-function ellipseFrom(p: Float64Array, i: number, n: number, tries: Tries): Stretch | null {
+function ellipseFrom(p: Float64Array, i: number, n: number, tries: Tries, scale: number): Stretch | null {
   if (i + MANY_CHORDS >= n) return null;
   const along = (a: number, b: number): [number, number] => [p[b * 2]! - p[a * 2]!, p[b * 2 + 1]! - p[a * 2 + 1]!];
   const [cu, cv] = along(i + 1, i + 2);
@@ -108,7 +110,7 @@ function ellipseFrom(p: Float64Array, i: number, n: number, tries: Tries): Stret
   tries.until = last;
   for (const to of [last, last - 1, last - 2]) {
     const arc = to - i >= MANY_CHORDS ? fitEllipse(p, i, to) : null;
-    if (arc) return { from: i, to, arc };
+    if (arc) return isRound((arc[6] - arc[5]) / (to - i), Math.hypot(arc[2], arc[3]), scale) ? { from: i, to, arc } : null;
   }
   return null;
 }
