@@ -139,6 +139,7 @@ export default function ModelRoute() {
         >
           {!model.parts && (
             <ReadAgain
+              base={model.base}
               onRead={(reading, name) => {
                 shown.pick([]);
                 return tell({ intent: 'take reading', label: `${name} read again`, model: reading });

@@ -30,10 +30,10 @@ export function useModels(model: ModelInfo, { send, onNewer, onSaid }: Told) {
     return isDone;
   };
   /** Reads files as one model of their own; its row goes again, only its shapes stay, where they are taken. */
-  const read = (files: readonly File[], take: (info: ModelRow) => Promise<boolean>) =>
+  const read = (files: readonly File[], take: (info: ModelRow) => Promise<boolean>, after?: string) =>
     jobs.run(`Reading ${mainFile(files).name}`, 'not read', (step) =>
       whileReading(async () => {
-        const id = await readFiles(files, step);
+        const id = await readFiles(files, step, after);
         const isTaken = await take((await database.models.get(id))!);
         await forgetReading(id, isTaken);
       }),
@@ -68,7 +68,7 @@ export function useModels(model: ModelInfo, { send, onNewer, onSaid }: Told) {
       }),
     /** A newer file of one of several models. */
     readAgain: (part: PartWish, files: readonly File[]) =>
-      read(files, ({ fileName, base }) => arrange({ change: part.key, to: { fileName, base } }, `${fileName} read again`, true)),
+      read(files, ({ fileName, base }) => arrange({ change: part.key, to: { fileName, base } }, `${fileName} read again`, true), part.base),
     remove: (part: PartWish) => arrange({ remove: part.key }, `Model ${part.name} taken away`),
   };
 }

@@ -25,10 +25,10 @@ export const mainFile = (files: readonly File[]): File => files[Math.max(0, mode
 
 /**
  * Reads dropped or chosen files as one model and keeps it in this browser; answers with its key. Nothing
- * is kept when it fails.
+ * is kept when it fails. `after` is the key of the reading that this one takes the place of.
  * @throws Error with a sentence for people
  */
-export async function readFiles(files: readonly File[], opening: Opening): Promise<string> {
+export async function readFiles(files: readonly File[], opening: Opening, after?: string): Promise<string> {
   const main = mainFile(files);
   for (const file of files)
     if (file.size > LARGEST)
@@ -38,7 +38,7 @@ export async function readFiles(files: readonly File[], opening: Opening): Promi
   const [model, ...companions] = await Promise.all(
     [main, ...files.filter((f) => f !== main)].map(async (f) => ({ name: f.name, bytes: new Uint8Array(await f.arrayBuffer()) })),
   );
-  return readBytes(main.name, model!.bytes, opening, { companions });
+  return readBytes(main.name, model!.bytes, opening, { companions, after });
 }
 
 /** The same for bytes that are at hand; they are handed over to the worker. */

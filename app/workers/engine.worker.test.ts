@@ -79,6 +79,16 @@ describe('reading', () => {
     expect(engine.has(id)).toBe(true);
   });
 
+  it('a newer file keeps the zero of the reading before it, whatever was added', async () => {
+    const at = (x: number) => strToU8(`${block('house', [x, 0, x + 2, 1], 0)}\n${block('shed', [x + 900, 0, x + 902, 1], 8)}\n`);
+    const alone = strToU8(`${block('house', [5400, 0, 5402, 1], 0)}\n`);
+    const before = await engine.read('house.obj', alone, HOW, () => undefined);
+    const [own, after] = [await engine.read('house.obj', at(5400), HOW, () => undefined), await engine.read('house.obj', at(5400), { ...HOW, after: before }, () => undefined)]; // prettier-ignore
+    const zeros = await Promise.all([before, own, after].map(async (id) => (await loadModel(id))!.origin[0]));
+    expect(zeros).toEqual([5000, 6000, 5000]);
+    expect((await loadModel(after))!.bounds).toEqual((await loadModel(own))!.bounds);
+  });
+
   it('says of a file that is none which one, and keeps nothing of it', async () => {
     await expect(engine.read('note.obj', strToU8('o empty\n'), HOW, () => undefined)).rejects.toThrow(/note\.obj/);
     await expect(engine.read('torn.glb', Uint8Array.of(1, 2, 3), HOW, () => undefined)).rejects.toThrow(/torn\.glb/);

@@ -41,6 +41,8 @@ export interface ReadHow {
   readonly up?: 'y' | 'z' | undefined;
   /** Files that came with it: a material library, the data of a glTF. */
   readonly companions: readonly { readonly name: string; readonly bytes: Uint8Array }[];
+  /** Key of the reading that this one takes the place of: its zero stays. */
+  readonly after?: string | undefined;
 }
 
 /** A count of wishes in memory shared with the page, and the wish that a job belongs to: it is stopped when the count has gone on. */
@@ -101,7 +103,7 @@ const engine = {
   read: (name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<string> =>
     plainly(name, async () => {
       const from = performance.now();
-      const read = await readFile(name, bytes, how, progress);
+      const read = await countedAsBefore(await readFile(name, bytes, how, progress), how.after);
       await ensureRoom(bytesOf(read));
       const scene = prepare(read);
       const id = crypto.randomUUID();
@@ -345,6 +347,14 @@ async function arrange(info: Pick<ModelRow, 'took'>, wishes: readonly PartWish[]
   await keepScene(id, scene);
   keep(id, { model, scene });
   return id;
+}
+
+/** A reading with the zero of the one before it; with its own where that one is no longer there. */
+async function countedAsBefore(read: Model, base: string | undefined): Promise<Model> {
+  const before = base === undefined ? null : await bundle(base).catch(() => null);
+  if (!before) return read;
+  const { countedFrom } = await import('../../core/model/counted-from');
+  return countedFrom(read, before.origin);
 }
 
 const bytesOf = (model: Model): number =>

@@ -24,6 +24,14 @@ export class ModelBuilder {
   private readonly partMaterial: number[] = [];
   private readonly partColour: number[] = [];
 
+  /** Takes storeys, grid lines, elements and flat shapes for those that it has, each where they stand by now. */
+  placeAll({ storeys, grid, elements, flat = [] }: Pick<Model, 'storeys' | 'grid' | 'elements' | 'flat'>): void {
+    Object.assign(this.storeys, storeys);
+    Object.assign(this.grid, grid);
+    Object.assign(this.elements, elements);
+    Object.assign(this.flat, flat);
+  }
+
   /** Makes room at once where the sizes are known beforehand. */
   reserve(corners: number, triangles: number): void {
     this.positions.reserve(corners * 3);

@@ -13,7 +13,8 @@ export function seeFaces(model: Model, scene: Scene, queries: readonly Visibilit
   const pictures = own.map((query) => pictureOf(model, scene, query));
   return {
     pictures,
-    zero: model.origin,
+    // courses count from the zero of the file: that stays where it is, whatever is added to the model
+    zero: [0, 0, 0],
     faces: own.flatMap((query, k) =>
       visibleFaces(scene, query).map(({ face, polygons, element, material }): SeenFace => {
         const { point, normal } = planeOf(model, scene, face);
