@@ -70,6 +70,7 @@ export type NoteCode =
   | 'element-id-twice'
   | 'element-shape-lost'
   | 'element-open'
+  | 'layers-without-place'
   | 'elements-open'
   | 'element-crosses-itself'
   | 'record-damaged'

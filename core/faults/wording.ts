@@ -51,6 +51,8 @@ const NOTES: Record<NoteCode, string> = {
   'element-far-away': '{class} "{name}" ({id}) lies or reaches {distance} km away from the rest and is left out',
   'element-id-twice': '{count} elements share the identity {id}: they are told apart by their number in the file',
   'element-shape-lost': '{class} "{name}" ({id}): {count} of {total} parts of its shape could not be built',
+  'layers-without-place':
+    '{class} "{name}" ({id}): its {count} layers are not as thick together as its shape; it is drawn without them, and without a material',
   'element-open': '{class} "{name}" ({id}) is an open shell: {count} edges have only one face',
   'elements-open': '{count} more elements are open shells',
   'element-crosses-itself': '{class} "{name}" ({id}) runs through itself, first near {x}, {y}, {z}: it is drawn with both its sides',

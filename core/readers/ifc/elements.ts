@@ -1,8 +1,10 @@
 import type { Element, ElementUse } from '../../model/model';
 import type { ModelBuilder } from '../../model/model-builder';
+import { settledLayers, type FreeLayers } from './free-layers';
 import type { Materials } from './materials';
 import type { BuiltShapes } from './shapes/shape-builder';
 import { PlacedShapes } from './shapes/placed-shapes';
+import { isGround } from './terrain';
 import type { StepIndex } from '../step/step-index';
 
 /** No building reaches this far, metres: such a shape is damage. */
@@ -16,6 +18,8 @@ export interface Described {
   readonly storey: number;
   readonly assembly: string;
   readonly buildUp: Element['buildUp'];
+  /** Layers whose place only the shape tells. */
+  readonly freeLayers: FreeLayers | null;
   readonly facts: NonNullable<Element['facts']>;
   /** The record of its shape, null where it has none. */
   readonly shape: number | null;
@@ -88,10 +92,16 @@ export function addElements(
     ids.set(id, seen + 1);
     const row = builder.elements.length;
     const { type: ofType, storey: onStorey, assembly, buildUp, facts: more } = known;
-    const [ownId, use] = [seen ? `${id}#${product}` : id, useOf(type)];
-    builder.elements.push({ id: ownId, class: facts.class, name, type: ofType, storey: onStorey, use, assembly, buildUp, facts: more });
+    const ownId = seen ? `${id}#${product}` : id;
     const made = materials.ofItems(product, shape, bodies.length < all.length ? bodies.map((body) => shapes.itemOf(body)) : numbers);
-    for (const [k, body] of bodies.entries()) addPart(builder, row, shapes, body, made[k]!);
+    const layers = known.freeLayers && settledLayers(known.freeLayers, cornersOf(shapes, bodies));
+    const triangle = builder.triangles.length;
+    for (const [k, body] of bodies.entries()) addPart(builder, row, shapes, body, layers ? layers.materials[0]! : made[k]!);
+    if (known.freeLayers && !layers)
+      notes.push({ code: 'layers-without-place', facts: { ...facts, count: known.freeLayers.materials.length } });
+    const ownTriangles = builder.triangles.reserve(0).subarray(triangle, builder.triangles.length);
+    const use = useOf(type, more.predefined, builder.positions.reserve(0), ownTriangles);
+    builder.elements.push({ id: ownId, class: facts.class, name, type: ofType, storey: onStorey, use, assembly, buildUp: layers ?? buildUp, facts: more }); // prettier-ignore
   }
   for (const [id, count] of ids) if (count > 1) notes.push({ code: 'element-id-twice', facts: { id, count } });
   for (const [className, count] of unknown) notes.push({ code: 'class-unknown', facts: { class: className, count } });
@@ -126,9 +136,20 @@ function rowsByProduct(
 const className = (type: string, known: string): string =>
   known.replace(/^Ifc/, '').replace(/(StandardCase|ElementedCase)$/, '') || type.slice(3, 4) + type.slice(4).toLowerCase();
 
-function useOf(type: string): ElementUse {
+function useOf(type: string, predefined: string | undefined, positions: Float64Array, triangles: Uint32Array): ElementUse {
   if (type === 'IFCSPACE') return 'space';
-  return type === 'IFCSITE' || type === 'IFCGEOGRAPHICELEMENT' ? 'terrain' : 'solid';
+  if (type === 'IFCGEOGRAPHICELEMENT') return isGround(predefined, positions, triangles) ? 'terrain' : 'solid';
+  return type === 'IFCSITE' ? 'terrain' : 'solid';
+}
+
+function cornersOf(shapes: PlacedShapes, bodies: readonly number[]): Float64Array {
+  const out = new Float64Array(bodies.reduce((sum, body) => sum + shapes.cornersOf(body) * 3, 0));
+  let at = 0;
+  for (const body of bodies) {
+    shapes.placeCorners(body, out, at);
+    at += shapes.cornersOf(body) * 3;
+  }
+  return out;
 }
 
 function addPart(builder: ModelBuilder, element: number, shapes: PlacedShapes, body: number, material: number): void {

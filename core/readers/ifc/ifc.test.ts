@@ -4,7 +4,7 @@ import { Fault } from '../../faults/fault';
 import { noteSentence, sentence } from '../../faults/wording';
 import { faceArea } from '../../geometry/rings';
 import { block, FOOT, ifcText, type IfcTextOptions } from '../../testing/ifc-text';
-import { drawModel, frameSight } from '../../testing/views';
+import { drawModel, frameSight, piecesOf } from '../../testing/views';
 import { volumeOf } from '../../testing/volume-of';
 import { readIfc } from './ifc';
 
@@ -109,6 +109,61 @@ describe('reading IFC', () => {
       expect(areas['Brick']).toBeCloseTo(9 * Math.sin(Math.PI / 18) * ((2.3 ** 2 - 2.2 ** 2) / 2), 4);
       expect(areas['Insulation']).toBeCloseTo(9 * Math.sin(Math.PI / 18) * ((2.2 ** 2 - 2 ** 2) / 2), 4);
     }
+  });
+
+  it('lays the layers of a set without its usage by the shape, and says so where that is of another thickness; a gap without a material is air', async () => {
+    const set = (gap: string, brick = 100) => `#300=IFCMATERIAL('Brick',$,$);
+#301=IFCMATERIAL('Insulation',$,$);
+#302=IFCMATERIALLAYER(#300,${brick}.,$,$,$,$,$);
+#303=IFCMATERIALLAYER($,50.,${gap},$,$,$,$);
+#304=IFCMATERIALLAYER(#301,150.,.F.,$,$,$,$);
+#305=IFCMATERIALLAYERSET((#302,#303,#304),'Wall 300',$);
+`;
+    const own = `#306=IFCRELASSOCIATESMATERIAL('0000000000000000000306',#2,$,$,(#100),#305);\n`;
+    // of its type, as most files have it; turned out of the axes by its placement
+    const byType = `#306=IFCRELASSOCIATESMATERIAL('0000000000000000000306',#2,$,$,(#310),#305);
+#310=IFCWALLTYPE('0000000000000000000310',#2,'Type',$,$,$,$,$,$,.STANDARD.);
+#311=IFCRELDEFINESBYTYPE('0000000000000000000311',#2,$,$,(#100),#310);
+`;
+    const areasOf = async (text: string) => {
+      const model = await read(text);
+      const drawing = drawModel(model, frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1], { depth: 0 }));
+      return { model, areas: Object.fromEntries(drawing.regions.map((r) => [`${r.use} ${model.materials[r.material]?.name}`, faceArea(r.face)])) }; // prettier-ignore
+    };
+    for (const gap of ['.T.', '.U.'])
+      for (const association of [own, byType]) {
+        const { areas } = await areasOf(ifcText(wall() + block(100, 3000, 300, 2500) + set(gap) + association));
+        expect(areas).toEqual({ 'matter Brick': expect.closeTo(0.3, 5), 'air Air': expect.closeTo(0.15, 5), 'matter Insulation': expect.closeTo(0.45, 5) }); // prettier-ignore
+      }
+    // with its usage too; and a layer that is said to be solid is none of air
+    const usage = "#307=IFCMATERIALLAYERSETUSAGE(#305,.AXIS2.,.POSITIVE.,0.,$);\n#306=IFCRELASSOCIATESMATERIAL('0000000000000000000306',#2,$,$,(#100),#307);\n"; // prettier-ignore
+    expect((await areasOf(ifcText(wall() + block(100, 3000, 300, 2500) + set('.T.') + usage))).areas['air Air']).toBeCloseTo(0.15, 5);
+    expect((await areasOf(ifcText(wall() + block(100, 3000, 300, 2500) + set('$') + own))).areas).not.toHaveProperty('air Air');
+    // a slab is layered from below upwards
+    const slab = wall().replace('IFCWALL(', 'IFCSLAB(');
+    const lying = (await areasOf(ifcText(slab + block(100, 3000, 3000, 300) + set('.T.') + own))).model.elements[0]!.buildUp!;
+    expect([lying.normal, lying.bounds.map((b) => Math.round(b * 1e6) / 1e6)]).toEqual([
+      [0, 0, 1],
+      [0, 0.1, 0.15, 0.3],
+    ]);
+    const thick = await areasOf(ifcText(wall() + block(100, 3000, 300, 2500) + set('.T.', 120) + own));
+    expect(thick.areas).toEqual({ 'matter undefined': expect.closeTo(0.9, 5) });
+    expect(thick.model.notes.map(noteSentence)).toContainEqual(expect.stringMatching(/Wall .*its 3 layers are not as thick together/));
+  });
+
+  it('a geographic element is the ground only where it says so, or lies level: a plant hides no more than itself', async () => {
+    const green = (at: number, predefined: string) => `#${at}=IFCGEOGRAPHICELEMENT('00000000000000000${at + 30}',#2,'Green',$,$,#15,#${at + 1},$,${predefined});\n`; // prettier-ignore
+    const bush = block(200, 1000, 1000, 2500, 5000, -3000);
+    const lawn = block(300, 9000, 9000, 50, -3000, -6000, -50);
+    const text = (tree: string, ground: string) =>
+      ifcText(wall() + block(100, 3000, 300, 2500) + green(200, tree) + bush + green(300, ground) + lawn, { contained: [100, 200, 300] });
+    const uses = async (...of: [string, string]) => (await read(text(...of))).elements.filter((e) => e.name === 'Green').map((e) => e.use);
+    expect(await uses('$', '$')).toEqual(['solid', 'terrain']);
+    expect(await uses('.VEGETATION.', '.TERRAIN.')).toEqual(['solid', 'terrain']);
+    expect(await uses('.TERRAIN.', '.NOTDEFINED.')).toEqual(['terrain', 'terrain']);
+    const drawing = drawModel(await read(text('$', '$')), frameSight([0, 1, 0], [0, 0, 1]));
+    // the bush is a square of its own, its ground line that of the lawn alone
+    expect(piecesOf(drawing, ['outline']).filter(([u, , w]) => Math.abs(u! - 5) < 1e-6 && Math.abs(w! - 5) < 1e-6)).toHaveLength(1);
   });
 
   it('takes the body only, keeps spaces apart', async () => {

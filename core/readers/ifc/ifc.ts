@@ -104,6 +104,7 @@ async function readWith(shapeBuilder: ShapeBuilder, bytes: Uint8Array, name: str
       storey: structure.storeyOf(product),
       assembly: assembly === null ? '' : text(index.get(assembly)?.args[2]),
       buildUp: materials.buildUpOf(product, placements.of(args[5])),
+      freeLayers: materials.freeLayersOf(product, placements.of(args[5])),
       facts: told.of(product, itemsOf.get(product) ?? []),
       id: text(args[0]) || `#${product}`,
       shape: isRef(args[6]) ? args[6].ref : null,

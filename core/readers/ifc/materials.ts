@@ -2,6 +2,7 @@ import { transformDirection, type Matrix4 } from '../../geometry/matrix4';
 import { dot, unit, type Vec3 } from '../../geometry/vec3';
 import type { BuildUp, Material } from '../../model/model';
 import { curvedAxis } from './curved-axis';
+import type { FreeLayers } from './free-layers';
 import { enumeration, number, refs, text, type Placements } from './placements';
 import { isRef, type StepIndex, type StepRecord } from '../step/step-index';
 
@@ -71,10 +72,13 @@ export class Materials {
   private row(id: number): number {
     const record = this.index.get(id);
     if (record?.type !== 'IFCMATERIAL') return -1;
-    const name = text(record.args[0]) || `#${id}`;
+    return this.rowNamed(text(record.args[0]) || `#${id}`, this.styleOfMaterial.get(id));
+  }
+
+  private rowNamed(name: string, styles: readonly number[] | undefined): number {
     let row = this.rowOf.get(name);
     if (row === undefined) {
-      row = this.table.push({ name, colour: this.colour(this.styleOfMaterial.get(id)) }) - 1;
+      row = this.table.push({ name, colour: this.colour(styles) }) - 1;
       this.rowOf.set(name, row);
     }
     return row;
@@ -106,14 +110,9 @@ export class Materials {
     const sense = enumeration(usage.args[2]) === 'NEGATIVE' ? -1 : 1;
     let offset = (number(usage.args[3]) ?? 0) * this.metres;
     const offsets = [offset];
-    const materials: number[] = [];
-    for (const layer of layers) {
-      const thickness = (number(layer?.args[1]) ?? 0) * this.metres;
-      if (!layer || !(thickness > 0)) continue;
-      offset += sense * thickness;
-      offsets.push(offset);
-      materials.push(isRef(layer.args[0]) ? this.row(layer.args[0].ref) : -1);
-    }
+    const { thicknesses, materials: own } = this.layersOf(layers);
+    const materials = [...own];
+    for (const thickness of thicknesses) offsets.push((offset += sense * thickness));
     if (materials.length < 2) return null;
     const direction = enumeration(usage.args[1]);
     const arc = direction === 'AXIS2' ? curvedAxis(this.index, this.placements, product, placement, this.metres) : null;
@@ -128,6 +127,32 @@ export class Materials {
     }
     if (arc && bounds[0]! < 0) return null;
     return { name: text(set.args[1]), normal, ...(arc ? { centre: arc.centre } : {}), bounds, materials: materials.slice() };
+  }
+
+  /** The layers of a product that has a layer set without its usage: its shape tells where they lie. null unless it has two or more. */
+  freeLayersOf(product: number, placement: Matrix4): FreeLayers | null {
+    const set = this.definition(product);
+    if (set?.type !== 'IFCMATERIALLAYERSET') return null;
+    const layers = this.layersOf(refs(set.args[0]).map((id) => this.index.get(id)));
+    if (layers.materials.length < 2) return null;
+    const [x, y, z] = ([[1, 0, 0], [0, 1, 0], [0, 0, 1]] as const).map((axis) => unit(transformDirection(placement, axis))); // prettier-ignore
+    // walls are layered across their run, what lies level from below upwards (IFC 4.3, IfcMaterialLayerSetUsage)
+    const lies = /SLAB|ROOF|COVERING|PLATE|FOOTING|PAVEMENT|COURSE/.test(this.index.typeNameOf(product));
+    return { name: text(set.args[1]), ...layers, axes: lies ? [z!, y!, x!] : [y!, z!, x!] };
+  }
+
+  /** Thicknesses in metres and materials of layers; what has no thickness is none. */
+  private layersOf(layers: readonly (StepRecord | null)[]): Pick<FreeLayers, 'thicknesses' | 'materials'> {
+    const [thicknesses, materials]: [number[], number[]] = [[], []];
+    for (const layer of layers) {
+      const thickness = (number(layer?.args[1]) ?? 0) * this.metres;
+      if (!layer || !(thickness > 0)) continue;
+      thicknesses.push(thickness);
+      // a layer without a material that is ventilated, or said to be air that is not (UNKNOWN), is a gap (IFC 4.3, IfcMaterialLayer)
+      const isGap = ['T', 'U'].includes(enumeration(layer.args[2]));
+      materials.push(isRef(layer.args[0]) ? this.row(layer.args[0].ref) : isGap ? this.rowNamed('Air', undefined) : -1);
+    }
+    return { thicknesses, materials };
   }
 
   /** Material of each shape item of a product, -1 where none is known. `shape` is its IfcProductDefinitionShape. */
@@ -182,8 +207,11 @@ export class Materials {
         return inner(refs(definition.args[2]), 2, 0);
       case 'IFCMATERIALPROFILESET':
         return inner(refs(definition.args[2]), 2, 0);
-      case 'IFCMATERIALLAYERSET':
-        return inner(refs(definition.args[0]), 0, 3).slice(0, 1);
+      case 'IFCMATERIALLAYERSET': {
+        const own = inner(refs(definition.args[0]), 0, 3).slice(0, 1);
+        // layers whose place nobody knows are not all of the first one's material
+        return depth || refs(definition.args[0]).length < 2 ? own : own.map((piece) => ({ ...piece, material: -1 }));
+      }
       case 'IFCMATERIALLAYERSETUSAGE':
       case 'IFCMATERIALPROFILESETUSAGE':
       case 'IFCMATERIALPROFILESETUSAGETAPERING':
