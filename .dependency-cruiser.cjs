@@ -6,6 +6,7 @@ const rooms = [
   'readers',
   'scene',
   'sights',
+  'fingerprint',
   'cutting',
   'visibility',
   'linework',

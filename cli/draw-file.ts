@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { draw } from '../core/draw';
 import { closeOutlines } from '../core/drafting/close-outlines';
 import { ON_FACES } from '../core/drafting/faces-on-paper';
+import { withFaces } from '../core/drafting/drawing-names';
 import { layersAlong } from '../core/drafting/layers-along';
 import { wantsFaces } from '../core/drafting/wants-faces';
 import type { Standard } from '../core/drafting/standard';
@@ -82,9 +83,10 @@ export async function drawFile(
   });
   await Promise.all(pictures);
   const isFaced = how.sun !== null || wantsFaces(how.standard, how.scale);
-  const faced = isFaced ? { ...raw, seen: facesOf(model, scene, sight, how.sun) } : raw;
-  const drawing = how.times ? { ...faced, report: { ...faced.report, ms: { ...how.times, ...faced.report.ms } } } : faced;
-  const plain = publishable(model, sight, drawing);
+  const timed = how.times ? { ...raw, report: { ...raw.report, ms: { ...how.times, ...raw.report.ms } } } : raw;
+  const bare = publishable(model, sight, timed);
+  const plain = isFaced ? withFaces(bare, facesOf(model, scene, sight, how.sun)) : bare;
+  const { drawing } = plain;
   const done = how.touchUps && touchUp(drawing, plain.names, how.touchUps);
   const whole = publish(done ? { ...plain, drawing: done.drawing } : plain, sight, {
     hand: done?.hand,

@@ -1,4 +1,5 @@
 import { cut } from './cutting/cut';
+import { namesOfElements } from './drafting/drawing-names';
 import type { Seen } from './linework/seen';
 import type { Model } from './model/model';
 import { pullApart } from './scene/pull-apart';
@@ -21,5 +22,6 @@ export function facesOf(model: Model, prepared: Scene, sight: Sight, sun: Sun | 
   const cuts = cut(model, scene, views, {});
   const queries = views.map((view, k) => ({ view, cut: cuts[k]!, traces }));
   const seen = seeFaces(model, scene, queries);
-  return sun ? castShadows(model, scene, queries, seen, sun) : seen;
+  const lit = sun ? castShadows(model, scene, queries, seen, sun) : seen;
+  return { ...lit, names: namesOfElements(model, new Set(lit.faces.map(({ element }) => element))) };
 }

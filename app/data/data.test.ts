@@ -10,7 +10,7 @@ import { keepDrawing, keptDrawing, keptOf, nextRow, noteChanged, takeNext } from
 import type { DrawnSight } from './drawn-sight';
 import { addModel, deleteModels, loadModel } from './models';
 import { fileName } from '../../core/writers/file-name';
-import { fingerprint, type Printed } from './fingerprint';
+import { fingerprint, type Printed } from '../../core/fingerprint/fingerprint';
 import { withSets } from './sets';
 import { patchOf, type SightPatch } from './sight-patch';
 import { pack, unpack } from './packed';

@@ -1,7 +1,7 @@
 import type { NamedSet } from '../../core/drafting/rule-subjects';
 import { LOOK_NAMES } from '../../core/drafting/look-names';
 import { lookNames, type Standard } from '../../core/drafting/standard';
-import { shortHash } from '../../core/model/hash-text';
+import { shortHash } from '../../core/fingerprint/hash-text';
 import type { Project } from './project';
 
 /** By what drawings are styled: the project's own standard, null for the one that comes along, and the sets that its rules ask for. */

@@ -5,7 +5,7 @@ import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import { keptPrint, nextRow, noteChanged, takeNext } from '../data/drawings';
 import type { DrawnHead } from '../data/drawn-sight';
-import { fingerprint } from '../data/fingerprint';
+import { fingerprint } from '../../core/fingerprint/fingerprint';
 import { Watched } from '../ui/watched';
 import type { Changes } from '../workers/paint.worker';
 import { painter } from '../workers/painter';

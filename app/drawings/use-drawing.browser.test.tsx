@@ -2,7 +2,7 @@ import { beforeEach, expect, it, vi } from 'vitest';
 import { renderHook } from 'vitest-browser-react';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
-import { fingerprint } from '../data/fingerprint';
+import { fingerprint } from '../../core/fingerprint/fingerprint';
 import { Stopped } from '../workers/stopped';
 import { useDrawing } from './use-drawing';
 

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { DrawnHead } from '../data/drawn-sight';
-import { linesOf } from '../data/fingerprint';
+import { linesOf } from '../../core/fingerprint/fingerprint';
 import { useWatched } from '../ui/watched';
 import { FollowedDrawing, type Followed, type Next } from './followed-drawing';
 

@@ -1,4 +1,4 @@
-import { fingerprint } from '../data/fingerprint';
+import { fingerprint } from '../../core/fingerprint/fingerprint';
 import type { ModelInfo } from '../data/database';
 import { drawingRow, keptPrint, nextRow } from '../data/drawings';
 import type { Project, ProjectSight } from '../data/project';

@@ -103,7 +103,7 @@ const engine = {
   read: (name: string, bytes: Uint8Array, how: ReadHow, progress: (share: number) => void): Promise<string> =>
     plainly(name, async () => {
       const from = performance.now();
-      const read = await countedAsBefore(await readFile(name, bytes, how, progress), how.after);
+      const read = await asBefore(await readFile(name, bytes, how, progress), how.after);
       await ensureRoom(bytesOf(read));
       const scene = prepare(read);
       const id = crypto.randomUUID();
@@ -349,12 +349,15 @@ async function arrange(info: Pick<ModelRow, 'took'>, wishes: readonly PartWish[]
   return id;
 }
 
-/** A reading with the zero of the one before it; with its own where that one is no longer there. */
-async function countedAsBefore(read: Model, base: string | undefined): Promise<Model> {
+/** A reading with the zero of the one before it and the ids that it gave; with its own where that one is no longer there. */
+async function asBefore(read: Model, base: string | undefined): Promise<Model> {
   const before = base === undefined ? null : await bundle(base).catch(() => null);
   if (!before) return read;
-  const { countedFrom } = await import('../../core/model/counted-from');
-  return countedFrom(read, before.origin);
+  const [{ countedFrom }, { withIdsOf }] = await Promise.all([
+    import('../../core/model/counted-from'),
+    import('../../core/model/twin-ids'),
+  ]);
+  return withIdsOf(before, countedFrom(read, before.origin));
 }
 
 const bytesOf = (model: Model): number =>

@@ -2,7 +2,7 @@ import { zipSync } from 'fflate';
 import { landmarksOf } from '../../core/annotation/landmarks';
 import { draw } from '../../core/draw';
 import { closeOutlines } from '../../core/drafting/close-outlines';
-import { namesOf } from '../../core/drafting/drawing-names';
+import { withFaces } from '../../core/drafting/drawing-names';
 import { ON_FACES } from '../../core/drafting/faces-on-paper';
 import { layersAlong } from '../../core/drafting/layers-along';
 import type { Graphic } from '../../core/drafting/graphic';
@@ -16,7 +16,7 @@ import { facesOf } from '../../core/faces-of';
 import type { Model } from '../../core/model/model';
 import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
 import { publish } from '../../core/publish';
-import { publishable, type Publishable } from '../../core/publishable';
+import { publishable } from '../../core/publishable';
 import { touchUp } from '../../core/touch-ups/apply';
 import type { TouchUp } from '../../core/touch-ups/touch-up';
 import type { Scene } from '../../core/scene/scene';
@@ -27,7 +27,7 @@ import { writeJson } from '../../core/writers/json';
 import { writeSvg, type ImageBehind } from '../../core/writers/svg';
 import { keptDrawing, nextRow } from '../data/drawings';
 import type { DrawnSight } from '../data/drawn-sight';
-import { fingerprint } from '../data/fingerprint';
+import { fingerprint } from '../../core/fingerprint/fingerprint';
 import { loadModel } from '../data/models';
 import type { FileForms } from '../data/project';
 import { LETTERING_URLS } from './lettering';
@@ -66,12 +66,6 @@ export interface Exported {
   readonly empty: readonly string[];
 }
 
-/** A drawing with the faces that it shows. */
-function withFaces(model: Model, scene: Scene, sight: Sight, own: Publishable, sun: Filing['sun']): Publishable {
-  const drawing = { ...own.drawing, seen: facesOf(model, scene, sight, sun) };
-  return { ...own, drawing, names: namesOf(model, drawing) };
-}
-
 /** A drawing that was made before and is current, also one that waits until what changed has been seen. */
 async function currentDrawing(id: string, row: string, sight: Sight): Promise<DrawnSight | null> {
   const [info, ...kept] = await Promise.all([loadModel(id), keptDrawing(row), keptDrawing(nextRow(row))]);
@@ -100,7 +94,7 @@ export async function exportFile(
       : publishable(model, sight, draw(model, scene, sight, { ranks: base.ranks }));
     if (isEmpty(drawing.drawing)) empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
     const standard = inLook(base, look) ?? inLook(base)!;
-    const own = sun || wantsFaces(standard, scale) ? withFaces(model, scene, sight, drawing, sun) : drawing;
+    const own = sun || wantsFaces(standard, scale) ? withFaces(drawing, facesOf(model, scene, sight, sun)) : drawing;
     const done = touchUps && touchUp(own.drawing, own.names, touchUps);
     const whole = publish(done ? { ...own, drawing: done.drawing } : own, sight, {
       hand: done?.hand,

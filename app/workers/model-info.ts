@@ -2,7 +2,7 @@ import { atModelSize } from '../../core/scene/scale';
 import { noteSentence } from '../../core/faults/wording';
 import { elementFigures } from '../../core/checks/element-figures';
 import type { Corrections } from '../../core/model/correct';
-import { elementPrints } from '../../core/model/element-prints';
+import { elementPrints } from '../../core/fingerprint/element-prints';
 import { mainAngle } from '../../core/scene/main-angle';
 import { summarise } from '../../core/checks/summary';
 import type { ElementFacts, Model } from '../../core/model/model';

@@ -137,10 +137,14 @@ const painter = {
     new Promise((resolve) => {
       port.onmessage = async ({ data }) => {
         port.close();
-        onFaces ??= (await import('../../core/drafting/faces-on-paper')).ON_FACES;
+        const [{ ON_FACES }, { withFaces }] = await Promise.all([
+          import('../../core/drafting/faces-on-paper'),
+          import('../../core/drafting/drawing-names'),
+        ]);
+        onFaces ??= ON_FACES;
         const own = kept.get(key);
         if (own) {
-          own.drawn = { ...own.drawn, drawing: { ...own.drawn.drawing, seen: data as Seen } };
+          own.drawn = withFaces(own.drawn, data as Seen);
           own.faces++;
         }
         resolve(own !== undefined);

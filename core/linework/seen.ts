@@ -2,6 +2,7 @@ import type { Frame } from '../geometry/frame';
 import { foreshortening, normalIn } from '../geometry/frame';
 import type { Face, Ring } from '../geometry/rings';
 import { cross, dot, subtract, unit, type Vec2, type Vec3 } from '../geometry/vec3';
+import type { DrawingNames } from './element-names';
 
 /** How a View lies in the drawing. */
 export interface SeenPicture {
@@ -37,6 +38,8 @@ export interface Seen {
   /** From which patterns count, in the coordinates of the file. */
   readonly zero: Vec3;
   readonly faces: readonly SeenFace[];
+  /** What the numbers of elements and materials of the faces stand for. */
+  readonly names: DrawingNames;
 }
 
 /** Steeper than this a face has no level direction of its own that means anything: it lies level (the cosine of its slope). */

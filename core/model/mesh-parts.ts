@@ -4,6 +4,7 @@ import type { Colour, Model } from './model';
 import { ModelBuilder } from './model-builder';
 import { moveToOrigin } from './move-to-origin';
 import { UNITS, type LengthUnit } from './length-unit';
+import { withTwinIds } from './twin-ids';
 import { tellUnit } from './guess-unit';
 
 /** How a mesh file is to be taken; what is not said is as the format has it. */
@@ -134,7 +135,7 @@ export class MeshParts {
     if (!unit && own.metres === undefined) tellUnit(builder);
     builder.asRead = { metres: factor, up: isTurned ? 'y' : 'z', isStated: unit !== undefined || own.metres !== undefined };
     moveToOrigin(builder);
-    const model = builder.build(name, source);
+    const model = withTwinIds(builder.build(name, source));
     tellWithoutArea(model, builder.notes);
     return model;
   }

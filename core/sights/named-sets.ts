@@ -7,13 +7,19 @@ export interface NamedSet {
 }
 
 /** Rules with the named sets in them told element by element. A set that is gone holds nothing. */
-export function toldRules<R extends readonly Rule[] | undefined>(rules: R, sets: readonly NamedSet[]): R | readonly Rule[] {
+export function toldRules<R extends Rule>(rules: readonly R[] | undefined, sets: readonly NamedSet[]): readonly R[] | undefined {
   if (!rules?.some((r) => r.set !== undefined)) return rules;
   return rules.map((rule) => (rule.set === undefined ? rule : { ...rule, ids: sets.find((s) => s.name === rule.set)?.elements ?? [] }));
 }
 
+/** The lists of a sight whose rules may name a set. */
+const LISTS = ['show', 'leaveWhole', 'joints', 'pullApart'] as const;
+
 /** A sight as it can be drawn: the sets that its rules name are told. */
 export function withNamedSets(sight: Sight, sets: readonly NamedSet[]): Sight {
-  const [show, leaveWhole] = [toldRules(sight.show, sets), toldRules(sight.leaveWhole, sets)];
-  return show === sight.show && leaveWhole === sight.leaveWhole ? sight : { ...sight, show, leaveWhole };
+  const told = LISTS.flatMap((list) => {
+    const rules = toldRules<Rule>(sight[list], sets);
+    return rules === sight[list] ? [] : [[list, rules] as const];
+  });
+  return told.length ? { ...sight, ...Object.fromEntries(told) } : sight;
 }

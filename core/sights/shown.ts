@@ -30,9 +30,14 @@ export const fitsElement = (rule: Rule, element: Picked, storeys: readonly { rea
 
 function fits(model: Model, part: number, rule: Rule): boolean {
   const element = model.elements[model.partElement[part]!]!;
-  return (
-    fitsElement(rule, element, model.storeys, model.name) && same(rule.material, model.materials[model.partMaterial[part]!]?.name ?? '')
-  );
+  return fitsElement(rule, element, model.storeys, model.name) && (rule.material === undefined || isOf(model, part, rule.material));
+}
+
+/** Whether a part is of a material, or has a layer of it. */
+function isOf({ materials, partMaterial, partElement, elements }: Model, part: number, material: string): boolean {
+  const { buildUp } = elements[partElement[part]!]!;
+  const is = (row: number) => same(material, materials[row]?.name ?? '');
+  return buildUp ? buildUp.materials.some(is) : is(partMaterial[part]!);
 }
 
 /** Which parts a sight shows (1) and which of them it leaves whole (2): spaces never, the rest by its rules. */

@@ -1,6 +1,7 @@
 import { moveFrame, rayOf } from '../geometry/frame';
 import { reversed, ringArea, type Face } from '../geometry/rings';
 import { dot, scale as scaled, subtract, type Vec3 } from '../geometry/vec3';
+import { layerAt } from '../model/layer-at';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { VisibilityQuery } from '../visibility/see';
@@ -8,7 +9,7 @@ import { visibleFaces } from '../visibility/visible-faces';
 import type { Seen, SeenFace, SeenPicture } from '../linework/seen';
 
 /** The faces that some Views show, as the drawing has them: beside one another, mirrored, as large as the model is. What hangs overhead is lines alone. */
-export function seeFaces(model: Model, scene: Scene, queries: readonly VisibilityQuery[]): Seen {
+export function seeFaces(model: Model, scene: Scene, queries: readonly VisibilityQuery[]): Omit<Seen, 'names'> {
   const own = queries.filter(({ view }) => !view.place.isOverhead);
   const pictures = own.map((query) => pictureOf(model, scene, query));
   return {
@@ -22,7 +23,7 @@ export function seeFaces(model: Model, scene: Scene, queries: readonly Visibilit
         return {
           picture: k,
           polygons: polygons.map((polygon) => inDrawing(polygon, pictures[k]!, scene.scale)),
-          ...{ face, point, element, material },
+          ...{ face, point, element, material: materialOf(model, element, material, point, normal) },
           normal: isTurned ? scaled(normal, -1) : normal,
         };
       }),
@@ -57,6 +58,13 @@ function towardsEye({ frame, distance }: SeenPicture, point: Vec3): Vec3 {
   if (distance === Infinity) return scaled(rayOf(frame), -1);
   const eye = frame.origin.map((x, k) => x - frame.look[k]! * distance) as unknown as Vec3;
   return subtract(eye, point);
+}
+
+/** Of a layered element the material of the layer whose face it is: a wall is plastered on one side and bare on the other. */
+function materialOf({ elements, origin }: Model, element: number, whole: number, point: Vec3, outward: Vec3): number {
+  const { buildUp } = elements[element]!;
+  const layer = buildUp && layerAt(buildUp, subtract(point, origin), outward);
+  return typeof layer === 'number' ? buildUp!.materials[layer]! : whole;
 }
 
 function inDrawing(polygon: Face, { shift, isMirrored }: SeenPicture, scale: number): Face {

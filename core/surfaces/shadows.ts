@@ -37,7 +37,13 @@ export function sunDirection({ azimuth, height }: Sun, [nx, ny]: Model['trueNort
  * is in shadow. What the sight leaves out or cuts away throws none. Faces turned away from the sun have no shadow: they are tone.
  * Exact but for the kernel's grid. Cost: that of one more look at all faces.
  */
-export function castShadows(model: Model, scene: Scene, queries: readonly VisibilityQuery[], seen: Seen, sun: Sun): Seen {
+export function castShadows(
+  model: Model,
+  scene: Scene,
+  queries: readonly VisibilityQuery[],
+  seen: Omit<Seen, 'names'>,
+  sun: Sun,
+): Omit<Seen, 'names'> {
   const towards = sunDirection(sun, model.trueNorth);
   const own = queries.filter(({ view }) => !view.place.isOverhead);
   const lit = own.map(({ view }) => litOf(model, scene, sunView(view, towards)));
@@ -75,7 +81,13 @@ function litOf(model: Model, scene: Scene, view: View): Lit {
   return { frame: { ...view.frame, origin }, byFace: new Map(seen.map(({ face, polygons }) => [face, rings(polygons)])) };
 }
 
-function shadowOn({ pictures }: Seen, face: SeenFace, towards: Vec3, { frame, byFace }: Lit, zero: Vec3): readonly Face[] {
+function shadowOn(
+  { pictures }: Pick<Seen, 'pictures'>,
+  face: SeenFace,
+  towards: Vec3,
+  { frame, byFace }: Lit,
+  zero: Vec3,
+): readonly Face[] {
   if (dot(face.normal, towards) < GRAZING) return [];
   const space = new FaceSpace(pictures[face.picture]!, face.point, face.normal, zero);
   const own = face.polygons.flatMap((polygon) => polygon.map((ring) => space.ringFromPicture(ring)));

@@ -11,7 +11,7 @@ import type { Model } from '../model/model';
 import { prepare } from '../scene/prepare';
 import { ROLES } from '../sights/role';
 import type { Sight } from '../sights/sight';
-import { box, modelOf, moved, polygon, prism, spun } from '../testing/solids';
+import { box, modelOf, moved, polygon, prism, spun, swept } from '../testing/solids';
 import { drawModel, FRONT, frameSight, ISO, PLAN } from '../testing/views';
 import { touchUp } from '../touch-ups/apply';
 import { sunDirection } from './shadows';
@@ -73,6 +73,33 @@ describe('surface patterns', () => {
     };
     const pieces = [brick(box([0, 0, 0], [3, 0.3, 1.5])), brick(box([0, 0, 1.5], [3, 0.3, 1.5]))];
     expect(surfaceOf(graphicOf(modelOf(pieces), FRONT, { ...PRESENTATION, surfacePatterns } as never))).toEqual([]);
+  });
+
+  it('a layered wall has on each side the material of the layer that lies there, straight or curved', () => {
+    const layers = { name: 'W', normal: [0, 1, 0] as const, bounds: [0, 0.1, 0.2, 0.3], materials: [0, 1, 2] };
+    const samples = ['Brick', 'Insulation', 'Plaster'].map((material, k) => ({ solid: box([20 + k, 20, 0], [0.1, 0.1, 0.1]), material, class: 'Sample', name: material })); // prettier-ignore
+    const round = swept(
+      Array.from({ length: 25 }, (_, k) => {
+        const [c, s] = [Math.cos((k * Math.PI) / 24), Math.sin((k * Math.PI) / 24)];
+        return [[2 * c, 2 * s, 0], [2.3 * c, 2.3 * s, 0], [2.3 * c, 2.3 * s, 2], [2 * c, 2 * s, 2]] as const; // prettier-ignore
+      }),
+    );
+    const tube = { name: 'T', normal: [0, 0, 1] as const, centre: [0, 0, 0] as const, bounds: [2, 2.1, 2.2, 2.3], materials: [2, 1, 0] };
+    const straight = modelOf([...samples, { solid: box([0, 0, 0], [4, 0.3, 2]), name: 'wall', class: 'Wall', buildUp: layers }]);
+    const curved = modelOf([...samples, { solid: round, name: 'wall', class: 'Wall', buildUp: tube }]);
+    const seenOf = (model: Model, sight: Sight) => {
+      const wall = model.elements.findIndex(({ name }) => name === 'wall');
+      const { faces, names } = facesOf(model, prepare(model), { ...sight, show: [{ name: 'wall' }] });
+      const upright = faces.filter(({ element, normal }) => element === wall && Math.abs(normal[2]) < 0.1);
+      return [...new Set(upright.map(({ material }) => names.materials[material]))];
+    };
+    expect(seenOf(straight, FRONT)).toEqual(['Brick']);
+    expect(seenOf(straight, frameSight([0, -1, 0], [0, 0, 1]))).toEqual(['Plaster']);
+    expect(seenOf(curved, frameSight([0, -1, 0], [0, 0, 1]))).toEqual(['Brick']);
+    expect(seenOf(curved, { ...frameSight([0, 1, 0], [0, 0, 1], [0, 0.01, 0]), kind: 'section' })).toEqual(['Plaster']);
+    // and a rule finds it by any of its layers
+    for (const material of ['Brick', 'Insulation', 'Plaster'])
+      expect(facesOf(straight, prepare(straight), { ...FRONT, show: [{ material }] }).faces.some(({ element }) => straight.elements[element]!.name === 'wall')).toBe(true); // prettier-ignore
   });
 
   it('is drawn at 1:50 and larger, in that look alone, and changes no other line', () => {

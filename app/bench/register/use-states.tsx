@@ -1,7 +1,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import type { ModelInfo, PrintRow } from '../../data/database';
 import { drawingRow, keptOf, nextRow, takeNext } from '../../data/drawings';
-import { fingerprint } from '../../data/fingerprint';
+import { fingerprint } from '../../../core/fingerprint/fingerprint';
 import { withSets } from '../../data/sets';
 import type { Project, ProjectSight } from '../../data/project';
 import type { LiveDrawing } from '../../drawings/use-drawing';

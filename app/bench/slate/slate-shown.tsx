@@ -22,7 +22,7 @@ export function ShownGroup({ model, sight, onChange }: Props) {
   const rules = show ?? [];
   const [only, not] = [rules.filter((r) => r.use !== 'exclude'), rules.filter((r) => r.use === 'exclude')];
   // a hand that drags the sight changes nothing of what it shows
-  const shown = useMemo(() => countShown(model, toldRules(show ?? [], Object.values(sets))), [model, show, sets]);
+  const shown = useMemo(() => countShown(model, toldRules(show, Object.values(sets)) ?? []), [model, show, sets]);
   const change = (show: readonly Rule[]) => onChange({ ...sight, show }, `What ${sight.number} shows`);
   return (
     <Group title="Shown" note={`${shown} of ${solidCount(model)}`} wide>

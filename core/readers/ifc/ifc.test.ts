@@ -151,6 +151,19 @@ describe('reading IFC', () => {
     expect(thick.model.notes.map(noteSentence)).toContainEqual(expect.stringMatching(/Wall .*its 3 layers are not as thick together/));
   });
 
+  it('tells storeys of one name apart, where they do not lie on one height', async () => {
+    const storey = (at: number, height: number) => `#${at}=IFCBUILDINGSTOREY('00000000000000000${at + 20}',#2,'Ground',$,$,#15,$,$,.ELEMENT.,${height}.);
+#${at + 1}=IFCRELAGGREGATES('00000000000000000${at + 21}',#2,$,$,#18,(#${at}));
+`; // prettier-ignore
+    const held = "#402=IFCRELCONTAINEDINSPATIALSTRUCTURE('0000000000000000000402',#2,$,$,(#200),#400);\n";
+    const model = await read(ifcText(wall() + block(100, 3000, 300, 2500) + wall('IFC4', 200) + block(200, 3000, 300, 2500, 0, 0, 3000) + storey(400, 3000) + storey(410, 0) + held)); // prettier-ignore
+    expect(model.storeys).toEqual([{ name: 'Ground', elevation: 0 }, { name: 'Ground (2)', elevation: 3 }]); // prettier-ignore
+    expect(model.elements.map((e) => e.storey).sort()).toEqual([0, 1]);
+    const plan = drawModel(model, { kind: 'plan', number: 'P', name: '', storey: 'Ground (2)', height: 1 });
+    expect(plan.frame.origin[2]).toBeCloseTo(4, 9);
+    expect(plan.regions).toHaveLength(1);
+  });
+
   it('a geographic element is the ground only where it says so, or lies level: a plant hides no more than itself', async () => {
     const green = (at: number, predefined: string) => `#${at}=IFCGEOGRAPHICELEMENT('00000000000000000${at + 30}',#2,'Green',$,$,#15,#${at + 1},$,${predefined});\n`; // prettier-ignore
     const bush = block(200, 1000, 1000, 2500, 5000, -3000);

@@ -73,6 +73,21 @@ export function productTypes(index: StepIndex): Map<number, number> {
   return out;
 }
 
+/** Storeys of one name whose floors lie as near are one, metres: those of two buildings on one site. */
+const SAME = 1e-3;
+
+/** Puts a storey into a list, or finds it there; one of a name that another height has already is told apart by a number. */
+function rowOfStorey(storeys: Storey[], storey: Storey): number {
+  const named = (name: string) => storeys.findIndex((s) => s.name.toLowerCase() === name.toLowerCase());
+  let name = storey.name;
+  for (let n = 2; ; n++) {
+    const row = named(name);
+    if (row < 0) return storeys.push({ ...storey, name }) - 1;
+    if (Math.abs(storeys[row]!.elevation - storey.elevation) < SAME) return row;
+    name = `${storey.name} (${n})`;
+  }
+}
+
 /** Where elements belong: storeys from low to high, and for each product its storey and its assembly. */
 export class Structure {
   readonly storeys: Storey[];
@@ -103,8 +118,8 @@ export class Structure {
       ];
     });
     found.sort((a, b) => a.storey.elevation - b.storey.elevation);
-    this.storeys = found.map((f) => f.storey);
-    found.forEach((f, row) => this.storeyRow.set(f.id, row));
+    this.storeys = [];
+    for (const { id, storey } of found) this.storeyRow.set(id, rowOfStorey(this.storeys, storey));
   }
 
   private relate(record: StepRecord | null, children: number, parent: number, onlyIfNone = false): void {

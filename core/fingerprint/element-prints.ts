@@ -1,5 +1,5 @@
 import { HASH_BEGIN, hashText } from './hash-text';
-import type { Model } from './model';
+import type { Model } from '../model/model';
 
 /** Numbers of one print. */
 export const PRINT_WORDS = 2;
@@ -13,9 +13,21 @@ export function elementPrints(model: Model): Uint32Array {
   const { elements, positions, triangles, partStart, partElement, partMaterial, partColour } = model;
   const words = new Uint32Array(positions.buffer, positions.byteOffset, positions.length * 2);
   const out = new Uint32Array(elements.length * PRINT_WORDS);
-  elements.forEach(({ id, class: className, name, type, storey, use, assembly, buildUp, rank }, e) => {
+  elements.forEach(({ id, class: className, name, type, storey, use, assembly, buildUp, rank, facts }, e) => {
     const of = buildUp && { ...buildUp, materials: buildUp.materials.map((m) => model.materials[m]?.name ?? '') };
-    const text = JSON.stringify([id, className, name, type, model.storeys[storey]?.name ?? '', use, assembly, of, rank]);
+    const text = JSON.stringify([
+      id,
+      className,
+      name,
+      type,
+      model.storeys[storey]?.name ?? '',
+      use,
+      assembly,
+      of,
+      rank,
+      facts?.layer,
+      facts?.model,
+    ]);
     out.set(hashText(text, HASH_BEGIN), e * PRINT_WORDS);
   });
   for (let p = 0; p < partElement.length; p++) {

@@ -1,18 +1,19 @@
-import { PRINT_WORDS } from '../../core/model/element-prints';
-import { HASH_BEGIN, shortHash } from '../../core/model/hash-text';
-import { resolveSight } from '../../core/sights/resolve-sight';
-import type { Sight } from '../../core/sights/sight';
-import { touchedElements } from '../../core/sights/touched';
-import type { ModelInfo } from './database';
+import { PRINT_WORDS } from './element-prints';
+import { HASH_BEGIN, shortHash } from './hash-text';
+import { resolveSight } from '../sights/resolve-sight';
+import type { Rule, Sight } from '../sights/sight';
+import { touchedElements, type Boxed } from '../sights/touched';
 
 /** Raised whenever the engine draws anything differently. */
 const ENGINE = 20;
 
 /** What of a model decides its drawings. */
-export type Printed = Pick<
-  ModelInfo,
-  'id' | 'fileName' | 'origin' | 'storeys' | 'trueNorth' | 'elements' | 'elementBoxes' | 'elementPrints'
->;
+export interface Printed extends Boxed {
+  /** Key of the reading: what stands for a model of which no prints are known. */
+  readonly id: string;
+  /** See `elementPrints`. */
+  readonly elementPrints?: Uint32Array | undefined;
+}
 
 /** What of a sight decides no line: it is put on a drawing late. */
 const LATE = new Set(['number', 'name', 'levels', 'grid']);
@@ -55,6 +56,10 @@ export function fingerprint(model: Printed, sight: Sight): string {
   return print;
 }
 
+/** Whether a rule of a sight names a model: where there is one alone, that is the name of its file. */
+const asksForModel = ({ show = [], leaveWhole = [], joints = [], pullApart = [] }: Sight): boolean =>
+  [show, leaveWhole, joints, pullApart].some((rules) => rules?.some((rule: Rule) => rule.model !== undefined));
+
 function ofModel(model: Printed, sight: Sight): string {
   // a model that was read before prints were made, or a sight that cannot be placed in it
   if (!model.elementPrints) return model.id;
@@ -67,7 +72,7 @@ function ofModel(model: Printed, sight: Sight): string {
       a = Math.imul(a ^ model.elementPrints![e * PRINT_WORDS]!, 0x01000193);
       b = Math.imul((b ^ model.elementPrints![e * PRINT_WORDS + 1]!) >>> 0, 0x85ebca6b) ^ (b >>> 13);
     });
-    return JSON.stringify([model.origin, plane, a >>> 0, b >>> 0]);
+    return JSON.stringify([model.origin, plane, a >>> 0, b >>> 0, asksForModel(sight) ? model.fileName : '']);
   } catch {
     return model.id;
   }
