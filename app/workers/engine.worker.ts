@@ -18,9 +18,7 @@ import { inSharedMemory } from '../../core/geometry/shared-memory';
 import type { SightForm } from '../../core/sights/make/make-sights';
 import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
-import { database, type MeshRow, type ModelRow } from '../data/database';
-import { keepDrawing, keptDrawing, nextRow, noteChanged, takeNext } from '../data/drawings';
-import { addModel } from '../data/models';
+import type { MeshRow, ModelRow } from '../data/database';
 import { ensureRoom } from '../data/storage-fault';
 import { pack } from '../data/packed';
 import { headOf, type DrawnHead, type DrawnSight } from '../data/drawn-sight';
@@ -68,6 +66,15 @@ interface Opened {
   readonly model: Model;
   readonly scene: Scene;
 }
+/** The store's library comes when something is written: a model is opened, and a kept drawing shown, without it. */
+const store = async () => {
+  const [{ database }, { addModel }, drawings] = await Promise.all([
+    import('../data/database'),
+    import('../data/models'),
+    import('../data/drawings'),
+  ]);
+  return { database, addModel, ...drawings };
+};
 const scenes = new Map<string, Opened>();
 /** What was cut last, for the cut that follows a hand. */
 const memory = new CutMemory();
@@ -109,6 +116,7 @@ const engine = {
       const id = crypto.randomUUID();
       const { modelInfo } = await import('./model-info');
       const info = modelInfo({ id }, name, read, scene, performance.now() - from);
+      const { database, addModel } = await store();
       await database.transaction('rw', database.models, database.elements, database.bundles, async () => {
         await database.bundles.add({ id, model: pack(read) });
         await addModel(info);
@@ -125,6 +133,7 @@ const engine = {
     const id = crypto.randomUUID();
     const { modelInfo } = await import('./model-info');
     const info = modelInfo({ id }, name, model, prepare(model), 0);
+    const { database, addModel } = await store();
     await database.transaction('rw', database.models, database.elements, database.bundles, async () => {
       await database.bundles.add({ id, model: pack(model) });
       await addModel(info);
@@ -176,12 +185,15 @@ const engine = {
       const drawn: DrawnSight = { ...whole, findings, took: performance.now() - from };
       port?.postMessage(drawn);
       port?.close();
-      const kept = keepDrawing(keep.row, keep.print, drawn);
+      const kept = store()
+        .then(({ keepDrawing }) => keepDrawing(keep.row, keep.print, drawn))
+        .catch(() => false);
       return { head: headOf(drawn), isKept: keep.isAwaited !== true || (await kept) };
     }),
 
   /** Compares a drawing that waits with the one that it would replace, and notes what changes; where nothing does it takes its place. */
   compareNext: async (row: string): Promise<void> => {
+    const { keptDrawing, nextRow, takeNext, noteChanged } = await store();
     const [before, after] = await Promise.all([keptDrawing(row), keptDrawing(nextRow(row))]);
     if (!before || !after) return takeNext(row);
     const { changedLines, changedMatter } = await import('../../core/linework/changed-lines');
@@ -251,23 +263,23 @@ const engine = {
   /** Puts corrections on a model as it was read and keeps the result beside it; answers with its key. */
   correct: (id: string, corrections: Corrections): Promise<string> =>
     plainly('this model', async () => {
-      const info = (await database.models.get(id))!;
+      const info = (await (await store()).database.models.get(id))!;
       return info.parts ? arrange(info, info.parts, corrections) : alone(info, corrections);
     }),
 
   /** Puts several models together as they are wished and keeps the whole; answers with its key. */
   arrange: (id: string, parts: readonly PartWish[]): Promise<string> =>
     plainly('this model', async () => {
-      const info = (await database.models.get(id))!;
+      const info = (await (await store()).database.models.get(id))!;
       return arrange(info, parts, info.corrections);
     }),
 
   /** Makes anew what was swept away of a reading that undo has brought back. */
   remake: (id: string): Promise<void> =>
     plainly('this model', async () => {
-      const { base, corrections, parts, fileName, took } = (await database.models.get(id))!;
+      const { base, corrections, parts, fileName, took } = (await (await store()).database.models.get(id))!;
       const { model, scene } = await open(id);
-      const { modelInfo } = await import('./model-info');
+      const [{ addModel }, { modelInfo }] = await Promise.all([store(), import('./model-info')]);
       await addModel(modelInfo({ id, base, corrections, ...(parts && { parts }) }, fileName, model, scene, took));
     }),
 
@@ -288,6 +300,7 @@ const engine = {
   /** Findings about a model; kept, so that they are made once. */
   check: (id: string, token: Token | null = null): Promise<readonly Check[]> =>
     plainly('this model', async () => {
+      const { database } = await store();
       const known = await database.checks.get(id);
       if (known) return known.checks;
       const { model, scene } = await open(id);
@@ -326,7 +339,7 @@ async function alone({ base, fileName, took }: Pick<ModelRow, 'base' | 'fileName
   const model = await setRight(await bundle(base), corrections);
   const scene = prepare(model);
   const id = crypto.randomUUID();
-  const { modelInfo } = await import('./model-info');
+  const [{ addModel }, { modelInfo }] = await Promise.all([store(), import('./model-info')]);
   await addModel(modelInfo({ id, base, corrections }, fileName, model, scene, took));
   await keepScene(id, scene);
   keep(id, { model, scene });
@@ -342,7 +355,7 @@ async function arrange(info: Pick<ModelRow, 'took'>, wishes: readonly PartWish[]
   const scene = prepare(model);
   const id = crypto.randomUUID();
   const about = { id, base: parts[0]!.base, corrections: { elements }, parts };
-  const { modelInfo } = await import('./model-info');
+  const [{ addModel }, { modelInfo }] = await Promise.all([store(), import('./model-info')]);
   await addModel(modelInfo(about, parts[0]!.fileName, model, scene, info.took));
   await keepScene(id, scene);
   keep(id, { model, scene });
@@ -366,6 +379,7 @@ const bytesOf = (model: Model): number =>
 /** Keeps the shapes for the next time; without room for them they are made anew then. */
 async function keepMesh(row: MeshRow): Promise<void> {
   try {
+    const { database } = await store();
     await database.transaction('rw', database.meshes, async () => {
       await database.meshes.where('base').equals(row.base).delete();
       await database.meshes.add(row);

@@ -1,8 +1,9 @@
 import type { Model } from '../../core/model/model';
 import { prepare } from '../../core/scene/prepare';
 import { SCENE_VERSION, type Scene } from '../../core/scene/scene';
-import { database } from '../data/database';
+import type { SceneRow } from '../data/database';
 import { pack, unpack } from '../data/packed';
+import { readRow } from './read-row';
 
 /** Smaller scenes are prepared as soon as they are read. */
 const WORTH = 20_000;
@@ -23,13 +24,14 @@ export async function keepScene(id: string, scene: Scene): Promise<void> {
   if (scene.triangles.length / 3 < WORTH) return;
   const { quota = 0, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
   if (quota - usage < SPARE * bytesOf(scene)) return;
+  const { database } = await import('../data/database');
   await database.scenes.put({ id, version: SCENE_VERSION, scene: pack(scene) }).catch(() => undefined);
 }
 
 /** A kept scene that is of this version and of this model; whatever is wrong with it, null. */
 async function read(id: string, model: Model): Promise<Scene | null> {
   try {
-    const row = await database.scenes.get(id);
+    const row = await readRow<SceneRow>('scenes', id);
     if (!row || row.version !== SCENE_VERSION) return null;
     const scene = await unpack<Scene>(row.scene);
     return scene.partElement.length === model.partElement.length ? scene : null;

@@ -14,6 +14,7 @@ import type { ChangedLines } from '../../core/linework/changed-lines';
 import type { Frame } from '../../core/geometry/frame';
 import type { Drawing } from '../../core/linework/drawing';
 import { unfilledIn } from '../../core/proof/unfilled';
+import type { DrawingRow } from '../data/database';
 import type { Drafting } from '../data/drafting';
 import type { LineIndex } from './line-index';
 import type { Lost, touchUp } from '../../core/touch-ups/apply';
@@ -25,7 +26,7 @@ import { LETTERING_URLS } from './lettering';
 import { headOf, type DrawnHead, type DrawnSight, type ShownFinding } from '../data/drawn-sight';
 import type { Landmarks } from '../../core/annotation/landmarks';
 import { matterOnLine } from '../../core/cutting/matter-on-line';
-import { readDrawing } from './read-drawing';
+import { readRow } from './read-row';
 import { Sheets } from './sheets';
 import { holdLife } from './hold-life';
 
@@ -129,7 +130,7 @@ const painter = {
     }),
   /** Fetches a drawing from where it is kept; null when it is not there, or was made by something else. */
   async load(key: string, { row, print, landmarks }: DrawingSource): Promise<DrawnHead | null> {
-    const found = await readDrawing(row);
+    const found = await readRow<DrawingRow>('drawings', row);
     return found?.print === print ? put(key, found.drawn, landmarks) : null;
   },
   /** Takes the faces that a drawing shows, which a look asks for; they come by a port. false when it is forgotten meanwhile. */

@@ -1,8 +1,9 @@
 import { correct, type Corrections } from '../../core/model/correct';
 import type { Model } from '../../core/model/model';
-import { database, type ModelPart, type ModelRow } from '../data/database';
+import type { BundleRow, ModelPart, ModelRow } from '../data/database';
 import { unpack } from '../data/packed';
 import type { PartWish } from '../data/parts';
+import { readRow } from './read-row';
 
 /** A model as it was read, with what was corrected; a plan is built anew by its table first. */
 export async function setRight(model: Model, corrections: Corrections): Promise<Model> {
@@ -19,7 +20,7 @@ export type Recipe = Pick<ModelRow, 'base' | 'corrections' | 'parts'>;
  * looked up where it is at hand.
  */
 export async function openModel(id: string, recipe?: Recipe): Promise<Model> {
-  const info = recipe ?? (await database.models.get(id));
+  const info = recipe ?? (await readRow<ModelRow>('models', id));
   if (info?.parts) return (await assemble(info.parts, info.corrections)).model;
   const model = await bundle(info?.base ?? id);
   return info ? setRight(model, info.corrections) : model;
@@ -29,7 +30,7 @@ const LOST = 'The model of this project is no longer in this browser: drop its f
 
 /** The shapes as they were read from one file. @throws Error with a sentence for people */
 export async function bundle(base: string): Promise<Model> {
-  const row = await database.bundles.get(base);
+  const row = await readRow<BundleRow>('bundles', base);
   if (!row) throw new Error(LOST);
   try {
     return await unpack(row.model);

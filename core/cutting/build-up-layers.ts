@@ -2,7 +2,7 @@ import { dot, subtract } from '../geometry/vec3';
 import { difference, intersection, ringBounds, type Ring } from '../geometry/polygons';
 import type { BuildUp } from '../model/model';
 import type { Frame } from '../geometry/frame';
-import { isAir } from './material-rank';
+import { isAir } from '../model/materials/material-name';
 import { atan2, cos, sin } from '../geometry/trigonometry';
 
 export interface CutLayer {

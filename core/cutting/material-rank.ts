@@ -1,38 +1,24 @@
-import { materialWords } from '../model/material-words';
+import { KINDS } from '../model/materials/kinds';
+import { isNamed, kindRank } from '../model/materials/material-name';
 
-/** One line of a table of ranks: materials whose name holds one of the words have the rank. The first that fits decides. */
+/** One line of an office's own table of ranks: materials that any of its words finds have the rank. The first that fits decides. */
 export interface RankRule {
-  /** Words or parts of words, parted by spaces; without case. */
+  /** Words, parted by spaces, each as a rule asks for a material (`isNamed`). */
   readonly material: string;
   readonly rank: number;
 }
 
-/**
- * Which material keeps its place where two overlap in a cut: structure before block before screed before insulation
- * before finish (common practice). An office's own table goes before it. An unknown material stands in the middle.
- */
-export const RANKS: readonly RankRule[] = [
-  { material: 'steel iron', rank: 90 },
-  { material: 'alumin metal bronze brass copper zinc lead', rank: 85 },
-  { material: 'concrete c20/ c25/ c30/ c35/ c40/ c45/ c50/', rank: 80 },
-  { material: 'stone granite', rank: 75 },
-  { material: 'block brick masonry', rank: 70 },
-  { material: 'timber oak wood larch ply board', rank: 60 },
-  { material: 'screed mortar', rank: 40 },
-  { material: 'insul wool foam', rank: 30 },
-  { material: 'plaster gypsum render paint finish', rank: 20 },
-  { material: 'glass glaz', rank: 15 },
-  { material: 'earth soil ground sand gravel fill', rank: 5 },
-];
-const MIDDLE = 50;
+/** The ranks that come along, from the highest down, with the words of the kinds that have them. */
+export const RANKS: readonly RankRule[] = [...new Set(KINDS.filter(({ isAir }) => !isAir).map(({ rank }) => rank))]
+  .sort((a, b) => b - a)
+  .map((rank) => ({
+    rank,
+    material: [...new Set(KINDS.filter((kind) => kind.rank === rank && !kind.isAir).map(({ is }) => is.split(' ')[0]!))].join(' '),
+  }));
 
-/** Rank of a material by its name, after an office's own table and then the one that comes along. */
+/** Rank of a material by its name, after an office's own table and then by what it is. Which of two keeps its place where they overlap in a cut. */
 export function rankOf(name: string | undefined, own: readonly RankRule[] = []): number {
-  if (name === undefined) return MIDDLE;
-  const words = materialWords(name);
-  const fits = ({ material }: RankRule) => material.toLowerCase().split(' ').some((word) => word !== '' && words.includes(word)); // prettier-ignore
-  return (own.find(fits) ?? RANKS.find(fits))?.rank ?? MIDDLE;
+  if (name === undefined) return kindRank('');
+  const fits = ({ material }: RankRule) => material.split(' ').some((word) => word !== '' && isNamed(name, word));
+  return own.find(fits)?.rank ?? kindRank(name);
 }
-
-/** Whether a layer is a gap: air and cavities are regions without fill. */
-export const isAir = (name: string): boolean => /\b(air|cavity|void|gap)\b/.test(materialWords(name));

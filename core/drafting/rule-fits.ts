@@ -1,4 +1,4 @@
-import { materialWords } from '../model/material-words';
+import { isNamed } from '../model/materials/material-name';
 import type { ElementName } from './drawing-names';
 import type { Conditions } from './standard';
 
@@ -25,8 +25,8 @@ export function fits(rule: Conditions, subject: RuleSubject): boolean {
     isWhole(rule.sourceLayer, layer) &&
     isWhole(rule.sight, sight) &&
     (rule.hasMaterial === undefined || rule.hasMaterial === (material !== '')) &&
-    (rule.material === undefined || materialWords(material).includes(rule.material.toLowerCase())) &&
-    (rule.name === undefined || materialWords(name).includes(rule.name.toLowerCase())) &&
+    (rule.material === undefined || isNamed(material, rule.material)) &&
+    (rule.name === undefined || isNamed(name, rule.name)) &&
     (rule.set === undefined || sets.some((own) => isWhole(rule.set, own))) &&
     (rule.buildUpLayer === undefined || buildUpLayers.includes(rule.buildUpLayer))
   );

@@ -170,7 +170,12 @@ describe('drafting standard', () => {
 
   it.each([
     ['Stahlbeton C30/37', 'FILL CONCRETE REINFORCED', 80],
-    ['Béton armé', 'FILL CONCRETE', 80],
+    ['Béton armé', 'FILL CONCRETE REINFORCED', 80],
+    ['Waterproof concrete', 'FILL CONCRETE', 80],
+    ['Cavity wall insulation', 'FILL INSULATION', 30],
+    ['Plasterboard', 'FILL PLASTER', 20],
+    ['Stone wool', 'FILL INSULATION', 30],
+    ['Sand and cement screed', 'FILL SCREED', 40],
     ['Hormigón', 'FILL CONCRETE', 80],
     ['Baustahl S235', 'FILL STEEL', 90],
     ['Acier', 'FILL STEEL', 90],

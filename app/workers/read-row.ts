@@ -1,11 +1,15 @@
-import type { DrawingRow } from '../data/database';
+/** The tables that are read without the store's library, each by its own key. */
+type Table = 'drawings' | 'models' | 'bundles' | 'scenes';
 
-/** A drawing as it is kept in this browser. The painter has no other use for the store, and no room for its library. */
-export async function readDrawing(row: string): Promise<DrawingRow | undefined> {
+/**
+ * A row as it is kept in this browser; undefined where there is none. The painter, and an engine that only opens a model, have no other
+ * use for the store, and no room for its library.
+ */
+export async function readRow<T>(table: Table, key: string): Promise<T | undefined> {
   let database: IDBDatabase | null = null;
   try {
     database = await done(open());
-    return await done(database.transaction('drawings').objectStore('drawings').get(row) as IDBRequest<DrawingRow | undefined>);
+    return await done(database.transaction(table).objectStore(table).get(key) as IDBRequest<T | undefined>);
   } catch {
     return undefined;
   } finally {
