@@ -5,7 +5,7 @@ import { circleArc } from '../../core/geometry/arcs/arc';
 import { drawnSides, type DrawnSide } from '../../core/linework/boundary-edges';
 import type { LayerStates } from '../../core/drafting/layer-states';
 import { LETTERING } from '../../core/drafting/lettering';
-import { TONE_HAIR, type Graphic } from '../../core/drafting/graphic';
+import { fillGroups, TONE_HAIR, type Graphic } from '../../core/drafting/graphic';
 import type { ViewMatrix } from './line-ways';
 import { arcOnPage, BATCH, curveOn, waysOf } from './line-ways';
 
@@ -60,7 +60,8 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
       else ctx.lineTo(x(...to), y(...to));
     ctx.closePath();
   };
-  drawing.regions.forEach((region, r) => {
+  const fillRegion = (r: number) => {
+    const region = drawing.regions[r]!;
     const box = screenBox(region.face[0]!, x, y);
     if (box[2] < 0 || box[3] < 0 || box[0] > view.width || box[1] > view.height) return;
     const fill = fills[r];
@@ -98,7 +99,8 @@ export function paint(ctx: Context, graphic: Graphic, view: PaintView): void {
       for (const line of lines) hatch(ctx, line, ringBounds(face.slice(0, 1)), box, view, x, y, zoom, colour);
       ctx.restore();
     }
-  });
+  };
+  for (const { regions } of fillGroups(graphic)) regions.forEach(fillRegion);
 
   ctx.lineJoin = 'round';
   const ways = waysOf(graphic, view.matrix);

@@ -64,6 +64,31 @@ export interface RegionFill {
   readonly opacity?: number;
   /** Whether it is laid against others of its kind: a hair of its own colour around it keeps the paper from showing between them. */
   readonly isTone?: boolean;
+  /** Whether it was put there by hand: it lies on what is filled by rule. */
+  readonly isByHand?: boolean;
+}
+
+/** Regions of one layer that are filled one after the other, by their numbers. */
+export interface FillGroup {
+  readonly layer: number;
+  readonly regions: readonly number[];
+}
+
+/**
+ * The filled regions in the order in which they are painted, whoever does it: tones of faces, the shadows on them, what is cut, and on top
+ * what was filled by hand; each of these layer by layer.
+ */
+export function fillGroups({ drawing: { regions }, fills }: Pick<Graphic, 'drawing' | 'fills'>): FillGroup[] {
+  const levels = [0, 1, 2, 3].map(() => new Map<number, number[]>());
+  fills.forEach((fill, r) => {
+    if (!fill) return;
+    const { use } = regions[r]!;
+    const level = levels[fill.isByHand ? 3 : use === 'tone' ? 0 : use === 'shadow' ? 1 : 2]!;
+    const group = level.get(fill.layer);
+    if (group) group.push(r);
+    else level.set(fill.layer, [r]);
+  });
+  return levels.flatMap((level) => [...level].sort((a, b) => a[0] - b[0]).map(([layer, own]) => ({ layer, regions: own })));
 }
 
 /** The faces that a fill is laid in, each with its lines: mostly the one face itself. */

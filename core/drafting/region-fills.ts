@@ -69,7 +69,7 @@ export function regionFills(
 function handFill({ layer = HAND_LAYER, pattern, weight = 0.13, colour }: HandFill, table: PenTable, { patterns }: Standard): RegionFill {
   const lines = Object.hasOwn(patterns, pattern) ? patterns[pattern]! : null;
   const [pen, at] = table.handFill(layer, weight, colour);
-  return { layer: at, pen, pattern: lines ? pattern : 'solid', lines, wash: false, isOwn: true };
+  return { layer: at, pen, pattern: lines ? pattern : 'solid', lines, wash: false, isOwn: true, isByHand: true };
 }
 
 const isHatched = ({ pattern }: FillRule): boolean => pattern !== 'none' && pattern !== 'solid' && pattern !== 'wave';

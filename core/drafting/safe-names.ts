@@ -20,10 +20,13 @@ const WIDEST = 7;
 export const oneLine = (text: string): string =>
   PLAIN.test(text) ? text : text.replace(HALVES, ' ').replace(/[\p{Cc}\p{Zl}\p{Zp}]+/gu, ' ');
 
+/** "0" takes its pens from elsewhere, "Defpoints" is never plotted, whatever is on it (DXF Reference, LAYER). */
+const RESERVED = /^(0|defpoints)$/i;
+
 /** The name of a layer. "0" is no layer of a drawing: what is on it takes its pen from elsewhere. */
 export function layerName(text: string): string {
   const name = shortened(oneLine(text).replace(FORBIDDEN, '-').replace(/\s+/g, ' ').trim(), LAYER).trim();
-  return name === '' ? 'NONE' : name === '0' ? '0-' : name;
+  return name === '' ? 'NONE' : RESERVED.test(name) ? `${name}-` : name;
 }
 
 /**

@@ -1,7 +1,8 @@
+import { narrow } from './narrow-text';
+
 const LINE_FEED = 10;
 const _decoder = new TextDecoder();
 const _strict = new TextDecoder('utf-8', { fatal: true });
-const _narrow = new TextDecoder('windows-1252');
 /** Powers of ten that a double holds exactly. */
 const POWERS = Array.from({ length: 23 }, (_, k) => Number(`1e${k}`));
 
@@ -97,7 +98,7 @@ export class ByteText {
       return _strict.decode(bytes);
     } catch {
       this.isNarrow = true;
-      return _narrow.decode(bytes);
+      return narrow(bytes);
     }
   }
 

@@ -25,15 +25,25 @@ export function bareSeams(drawing: Drawing, seams: readonly Seam[]): Seam[] {
   return seams.map(({ element, ends: own }): Seam => {
     const bare: number[] = [];
     for (let i = 0; i < own.length; i += 6, at++) {
-      let covered = 0;
+      const stretches: (readonly [number, number])[] = [];
       for (const o of grid.near(at, near)) {
         const stretch = o < count ? overlap(all, at, o, SAME_LINE) : null;
-        if (stretch) covered += stretch[1] - stretch[0];
+        if (stretch) stretches.push(stretch);
       }
-      if (covered < 0.5) bare.push(...own.subarray(i, i + 6));
+      if (lengthOf(stretches) < 0.5) bare.push(...own.subarray(i, i + 6));
     }
     return { element, ends: Float64Array.from(bare) };
   });
+}
+
+/** How long stretches are together, where they lie on one another counted once. */
+function lengthOf(stretches: (readonly [number, number])[]): number {
+  let [sum, to] = [0, -Infinity];
+  for (const [a, b] of stretches.sort((p, q) => p[0] - q[0])) {
+    sum += Math.max(0, b - Math.max(a, to));
+    to = Math.max(to, b);
+  }
+  return sum;
 }
 
 /** A direction of seams, and how far from the zero some run in it. */

@@ -18,7 +18,8 @@ export class DxfTags {
     return this.handle.toString(16).toUpperCase();
   }
   text(code: number, value: string): this {
-    this.out.push(`${code}\n${this.isAscii ? escaped(value) : value}`);
+    const safe = CODES.test(value) ? value.replace(CODES_ALL, '\\U+005C$1') : value;
+    this.out.push(`${code}\n${this.isAscii ? escaped(safe) : safe}`);
     return this;
   }
   int(code: number, value: number): this {
@@ -43,6 +44,13 @@ export class DxfTags {
     return `${this.out.join('\n')}\n`;
   }
 }
+
+/**
+ * What a reader would take for the code of another sign (DXF Reference, \U+ and \M+) is none where a name only looks so: its backslash is
+ * written by its code.
+ */
+const CODES = /\\[UM]\+/i;
+const CODES_ALL = /\\([UM]\+)/gi;
 
 /** A text in ASCII: every other code unit as `\U+` and four digits (DXF Reference, release 2000). */
 export const escaped = (text: string): string =>

@@ -1,6 +1,7 @@
 import { bytesOf, extendedIds, layerName, plainNames } from '../drafting/safe-names';
-import { facesOfFill, roundsByLine, titleWords, type Graphic } from '../drafting/graphic';
+import { facesOfFill, fillGroups, roundsByLine, titleWords, type Graphic } from '../drafting/graphic';
 import { drawnSides } from '../linework/boundary-edges';
+import { paperColour } from '../drafting/style-drawing';
 import { arcAt } from '../linework/drawing';
 import { ROLES } from '../sights/role';
 import { EntityWriter } from './dxf-entities';
@@ -29,7 +30,7 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
   /** One paper millimetre in drawing units. */
   const paper = (any.scale * 0.001) / metres;
   const { isModern } = DXF_VERSIONS[version];
-  const graphic = isModern ? any : inPlainLetters(any);
+  const graphic = isModern ? any : inPlainLetters(withoutTransparency(any));
   const { drawing, layers, names } = graphic;
   const tags = new DxfTags(!isModern);
   const sizeOf = (text: string) => (isModern ? bytesOf(text) : escaped(text).length);
@@ -39,9 +40,8 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
   const owner = block ? '1E' : '1B';
   // every writer below takes its handles from the one counter, in the order of the file
   const content = new EntityWriter(tags, entities, graphic, owner, { k, paper, sizeOf, isModern });
-  drawing.regions.forEach((region, r) => {
-    const fill = graphic.fills[r];
-    if (!fill) return;
+  for (const r of fillGroups(graphic).flatMap(({ regions }) => regions)) {
+    const [region, fill] = [drawing.regions[r]!, graphic.fills[r]!];
     const material = names.materials[region.material] ?? '';
     for (const { rings, lines } of facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r]))) {
       content.hatch(rings, { ...fill, lines });
@@ -49,7 +49,7 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
       const ids = region.elements.map((e) => names.elements.get(e)!.id);
       content.origin(region.use, extendedIds(ids, sizeOf), '', material);
     }
-  });
+  }
   const rounds = roundsByLine(graphic);
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const style = { pen: graphic.linePen[l]!, layer: graphic.lineLayer[l]! };
@@ -106,6 +106,34 @@ function inPlainLetters(graphic: Graphic): Graphic {
     layers: graphic.layers.map((layer, k) => ({ ...layer, name: plain[k]! })),
     pens: graphic.pens.map((pen) => ({ ...pen, lineType: plainTypes.get(pen.lineType)! })),
   };
+}
+
+/**
+ * Fills that are seen through, for a release that knows no transparency: opaque ones in the colour that comes of it on paper, and where it
+ * is the shadow on a tone, on that.
+ */
+function withoutTransparency(graphic: Graphic): Graphic {
+  if (!graphic.fills.some((fill) => fill?.opacity !== undefined)) return graphic;
+  const pens = [...graphic.pens];
+  const known = new Map<string, number>();
+  const tones = new Map<string, string>();
+  const keyOf = (r: number) => `${graphic.drawing.regions[r]!.elements[0]} ${graphic.drawing.regions[r]!.material}`;
+  graphic.fills.forEach((fill, r) => {
+    if (fill?.isTone) tones.set(keyOf(r), paperColour(pens[fill.pen]!.colour));
+  });
+  const fills = graphic.fills.map((fill, r) => {
+    if (fill?.opacity === undefined) return fill;
+    const { opacity, ...opaque } = fill;
+    const [over, under] = [paperColour(pens[fill.pen]!.colour), tones.get(keyOf(r)) ?? '#FFFFFF'];
+    const channel = (at: number) =>
+      Math.round(parseInt(over.slice(at, at + 2), 16) * opacity + parseInt(under.slice(at, at + 2), 16) * (1 - opacity));
+    const colour = `#${[1, 3, 5].map((at) => channel(at).toString(16).padStart(2, '0').toUpperCase()).join('')}`;
+    const key = `${fill.pen} ${colour}`;
+    const pen = known.get(key) ?? pens.push({ ...pens[fill.pen]!, colour }) - 1;
+    known.set(key, pen);
+    return { ...opaque, pen };
+  });
+  return { ...graphic, pens, fills };
 }
 
 /** The block's name: number and name of the sight. */

@@ -4,7 +4,7 @@ import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PD
 import { oneLine } from '../drafting/safe-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import { LETTERING } from '../drafting/lettering';
-import { TONE_HAIR, facesOfFill, roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
+import { TONE_HAIR, facesOfFill, fillGroups, roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
 import { plotted } from '../drafting/layer-states';
 import { paperColour } from '../drafting/style-drawing';
 import { circleArc } from '../geometry/arcs/arc';
@@ -96,11 +96,10 @@ function addPage(document: PDFDocument, graphic: Graphic, fonts: readonly OwnFon
 
   const properties = Object.fromEntries(layers.map(({ name }, l) => [`L${l}`, contents.of(name)]));
   const within = (l: number, body: string) => (body ? `/OC /L${l} BDC\n${body}EMC\n` : '');
-  const fills = fillsByLayer(graphic, on);
   const lines = linesByPen(graphic, on);
   const text = [
     `${number(POINTS / unit)} 0 0 ${number(POINTS / unit)} 0 0 cm 1 J 1 j\n`,
-    ...layers.map((_, l) => within(l, fills.get(l) ?? '')),
+    ...fillGroups(graphic).map(({ layer, regions }) => within(layer, regions.map((r) => fillOf(graphic, r, on)).join(''))),
     ...lines.map(({ pen, layer, paths }) => within(layer, `q ${penOf(pens[pen]!)}\n${paths.join('')}Q\n`)),
     ...graphic.texts.map((text) => within(text.layer, textOf(text, fonts, on, pens[text.pen]!))),
   ].join('');
@@ -162,30 +161,27 @@ function linesByPen(graphic: Graphic, on: OnPage): { readonly pen: number; reado
 /** What a fill through which one sees is called in the page's resources. */
 const opacityName = (opacity: number): string => `A${Math.round(opacity * 1000)}`;
 
-function fillsByLayer(graphic: Graphic, on: OnPage): Map<number, string> {
-  const { drawing, pens } = graphic;
-  const out = new Map<number, string>();
-  drawing.regions.forEach((region, r) => {
-    const fill = graphic.fills[r];
-    if (!fill) return;
-    const pen = pens[fill.pen]!;
-    const put = (paint: string) => out.set(fill.layer, (out.get(fill.layer) ?? '') + paint);
-    const stroke = `${colour(paperColour(pen.colour))} RG`;
-    for (const { rings, lines } of facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r]))) {
+/** The fill of a region. */
+function fillOf({ drawing, fills, pens }: Graphic, r: number, on: OnPage): string {
+  const fill = fills[r]!;
+  const pen = pens[fill.pen]!;
+  const ink = colour(paperColour(pen.colour));
+  const whole = drawnSides(drawing.regions[r]!.face, drawing.regionCurves?.[r]);
+  return facesOfFill(fill, whole)
+    .map(({ rings, lines }) => {
       const path = rings.map((ring) => ringPath(ring, on)).join('');
-      put(
-        lines
-          ? `q\n${path}W* n\n0 J\n${stroke} ${number(pen.weight)} w\n${lines.map((line) => patternLines(line, rings, on)).join('')}Q\n`
-          : `${fill.opacity === undefined ? '' : `q /${opacityName(fill.opacity)} gs\n`}${colour(paperColour(pen.colour))} rg\n${fill.isTone ? `${stroke} ${number(TONE_HAIR)} w\n${path}B*\n` : `${path}f*\n`}${fill.opacity === undefined ? '' : 'Q\n'}`,
-      );
-    }
-  });
-  return out;
+      if (lines)
+        return `q\n${path}W* n\n0 J\n${ink} RG ${number(pen.weight)} w\n${lines.map((line) => patternLines(line, pen.weight, rings, on)).join('')}Q\n`;
+      const paint = fill.isTone ? `${ink} RG ${number(TONE_HAIR)} w\n${path}B*\n` : `${path}f*\n`;
+      return fill.opacity === undefined ? `${ink} rg\n${paint}` : `q /${opacityName(fill.opacity)} gs\n${ink} rg\n${paint}Q\n`;
+    })
+    .join('');
 }
 
 /** The lines of a family of a pattern over the box of some rings; they run on through all regions, for they start at the drawing's zero. */
 function patternLines(
   { angle, origin, offset, dashes: lengths }: PatternLine,
+  weight: number,
   rings: readonly (readonly DrawnSide[])[],
   on: OnPage,
 ): string {
@@ -218,7 +214,30 @@ function patternLines(
     const at = (a: number) => `${number(ox + a * c - b * s)} ${number(oy + a * s + b * c)}`;
     out += `${at(from)} m ${at(a1)} l S\n`;
   }
-  return `${dashes(lengths)}\n${out}`;
+  return `${patternDashes(lengths, weight)}\n${out}`;
+}
+
+/**
+ * The dashes of a pattern: what is drawn, what is not (negative) and dots (nought) as they follow one another. The format wants what is
+ * drawn first, in turns with what is not; a dot is as long as it is wide, for one without length prints nothing (ISO 32000-1, 8.4.3.6).
+ */
+function patternDashes(lengths: readonly number[], weight: number): string {
+  if (!lengths.some((d) => d < 0)) return dashes([]);
+  const turns: number[] = [];
+  lengths.forEach((d, k) => {
+    // a dot takes its length from the gap behind it
+    const long = d === 0 ? weight : lengths[k - 1] === 0 ? Math.max(-d - weight, weight / 2) : Math.abs(d);
+    if (turns.length === 0 && d < 0) turns.push(0, long);
+    else if (d >= 0 === (turns.length % 2 === 0)) turns.push(long);
+    else turns[turns.length - 1]! += long;
+  });
+  if (turns.length % 2) turns.push(0);
+  if (turns[0] !== 0) return dashes(turns);
+  // one that begins with a gap begins within it: what is drawn comes first, and the gap last
+  const [, gap, ...rest] = turns as [number, number, ...number[]];
+  if (!rest.length) return dashes([]);
+  rest[rest.length - 1]! += gap;
+  return dashes(rest, rest.reduce((sum, d) => sum + d, 0) - gap);
 }
 
 interface OwnFont {

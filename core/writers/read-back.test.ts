@@ -1,7 +1,7 @@
 import { DxfParser } from 'dxf-json';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Graphic } from '../drafting/graphic';
+import { fillGroups, type Graphic } from '../drafting/graphic';
 import { faceArea } from '../geometry/rings';
 import { linePoints } from '../linework/drawing';
 import { EVERY_SIGHT, gridScene, MORE, oddScene } from '../testing/scenes';
@@ -145,9 +145,9 @@ describe('a random drawing', () => {
           layer,
         );
       const { regions, regionCurves = [] } = styled.drawing;
-      const filled = regions.flatMap((region, r) =>
-        styled.fills[r] ? [{ region, pieces: styled.fills[r].pieces?.length ?? 1, isStraight: !regionCurves[r]?.length }] : [],
-      );
+      const filled = fillGroups(styled)
+        .flatMap(({ regions: own }) => own)
+        .map((r) => ({ region: regions[r]!, pieces: styled.fills[r]!.pieces?.length ?? 1, isStraight: !regionCurves[r]?.length }));
       const hatches = entities.filter((e) => e.type === 'HATCH');
       expect(hatches).toHaveLength(filled.reduce((sum, { pieces }) => sum + pieces, 0));
       const area = (h: Entity) => h.boundaryPaths.map(({ vertices }) => bulgedArea(vertices)).reduce((sum, a, k) => (k ? sum - a : a), 0);

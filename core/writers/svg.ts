@@ -2,6 +2,7 @@ import { oneLine } from '../drafting/safe-names';
 import { FONT_FAMILY, LETTERING } from '../drafting/lettering';
 import {
   facesOfFill,
+  fillGroups,
   roundsByLine,
   titleWords,
   TONE_HAIR,
@@ -68,26 +69,23 @@ export function writeSvg(whole: Graphic, behind: readonly ImageBehind[] = []): s
   }
   const patterns = new Patterns();
   const [x0, y0] = [Number(x(0)), Number(y(0))];
-  const fillsOf = new Map<number, string[]>();
-  drawing.regions.forEach((region, r) => {
-    const fill = graphic.fills[r];
-    if (!fill) return;
+  const fillPaths = (r: number): string[] => {
+    const [region, fill] = [drawing.regions[r]!, graphic.fills[r]!];
     const pen = pens[fill.pen]!;
     const thin = fill.opacity === undefined ? '' : ` fill-opacity="${decimal(fill.opacity, 3)}"`;
     const hair = fill.isTone ? ` stroke="${paperColour(pen.colour)}" stroke-width="${TONE_HAIR}"` : '';
-    const paths = facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r])).flatMap(({ rings, lines, tile }) => {
+    return facesOfFill(fill, drawnSides(region.face, drawing.regionCurves?.[r])).flatMap(({ rings, lines, tile }) => {
       const d = rings.map((ring) => ringPath(ring, k, x, y)).join('');
       const paints = tile
         ? [patterns.of(fill, 0, tile, (id) => tileTag(id, tile, pen, x0, y0))]
         : lines?.map((line, i) => patterns.of(fill, i, line, (id) => patternTag(id, line, pen.weight, paperColour(pen.colour), x0, y0)));
       return (paints ?? [paperColour(pen.colour)]).map((paint) => `<path fill="${paint}"${thin}${hair} fill-rule="evenodd" d="${d}"/>`);
     });
-    fillsOf.set(fill.layer, [...(fillsOf.get(fill.layer) ?? []), ...paths]);
-  });
+  };
+  const filled = fillGroups(graphic).map(({ layer, regions }) => ({ layer, paths: regions.flatMap(fillPaths) }));
   if (patterns.tags.size) out.push('<defs>', ...patterns.tags.values(), '</defs>');
   const idOf = uniqueIds();
-  for (const [layer, paths] of [...fillsOf].sort((a, b) => a[0] - b[0]))
-    out.push(`<g id="${idOf(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
+  for (const { layer, paths } of filled) out.push(`<g id="${idOf(layers[layer]!.name)}" stroke="none">`, ...paths, '</g>');
 
   const paths = new PathsByPen();
   strokes.radius.forEach((radius, s) => {

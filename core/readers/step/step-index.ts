@@ -1,6 +1,7 @@
 import { Fault } from '../../faults/fault';
 import { Growing } from '../../geometry/growing';
 import { NumberTable } from '../ifc/shapes/number-table';
+import { narrow } from '../narrow-text';
 
 /** A value of a STEP record: number, text, reference, enumeration, typed value, list; null for $ and *. */
 export type StepValue = number | string | null | StepRef | StepEnum | StepTyped | StepValue[];
@@ -49,7 +50,7 @@ export class StepIndex {
   private readonly rows: Uint32Array;
   private readonly rowsFrom: Uint32Array;
   private readonly byType = new Map<string, readonly number[]>();
-  private readonly decoder: TextDecoder;
+  private readonly decode: (bytes: Uint8Array) => string;
   private parser: Parser | undefined;
   readonly isUtf8: boolean;
 
@@ -59,7 +60,8 @@ export class StepIndex {
     const high = this.scan();
     [this.rows, this.rowsFrom] = rowsByType(this.typeOf.view(), this.typeNames.length);
     this.isUtf8 = !high || isUtf8(bytes);
-    this.decoder = new TextDecoder(this.isUtf8 ? 'utf-8' : 'windows-1252');
+    const decoder = new TextDecoder();
+    this.decode = this.isUtf8 ? (part) => decoder.decode(part) : narrow;
     const header = latin(bytes, 0, Math.min(bytes.length, 20000));
     this.schema = /FILE_SCHEMA\s*\(\s*\(\s*'([^']*)'/i.exec(header)?.[1] ?? '';
     this.isComplete = /END-ISO-10303-21\s*;\s*$/.test(
@@ -193,7 +195,7 @@ export class StepIndex {
     return row < 0 ? -1 : this.offsets.reserve(0)[row]! - this.typeAt(row).length;
   }
   private parserAt(row: number): Parser {
-    this.parser ??= new Parser(this.bytes, this.decoder);
+    this.parser ??= new Parser(this.bytes, this.decode);
     this.parser.begin(this.offsets.reserve(0)[row]!);
     return this.parser;
   }
@@ -312,15 +314,15 @@ function rowsByType(typeOf: Uint16Array, types: number): [rows: Uint32Array, fro
 /** Reads one argument list. Nesting beyond 200 levels is damage, not data. */
 class Parser {
   private readonly bytes: Uint8Array;
-  private readonly decoder: TextDecoder;
+  private readonly decode: (bytes: Uint8Array) => string;
   private at = 0;
   private depth = 0;
   /** Short texts that were read before, where they stand and how long they are: names of properties come by the thousand. */
   private readonly texts = new Array<string>(TEXTS).fill('');
   private readonly textAt = new Uint32Array(TEXTS);
-  constructor(bytes: Uint8Array, decoder: TextDecoder) {
+  constructor(bytes: Uint8Array, decode: (bytes: Uint8Array) => string) {
     this.bytes = bytes;
-    this.decoder = decoder;
+    this.decode = decode;
   }
 
   /** Goes to where a list begins. */
@@ -484,7 +486,7 @@ class Parser {
     }
     this.at = at + 1;
     if (isAscii && plain && at - from < SHORT) return this.known(from, at, (hash ^ (hash >>> 15)) & (TEXTS - 1));
-    const text = isAscii ? latin(bytes, from, at) : this.decoder.decode(bytes.slice(from, at));
+    const text = isAscii ? latin(bytes, from, at) : this.decode(bytes.slice(from, at));
     return plain ? text : unescape(text);
   }
 

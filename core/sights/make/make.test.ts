@@ -120,6 +120,14 @@ describe('grid lines', () => {
   });
   it('that are not there are refused, and a row of lines that cross', () => {
     expect(() => onGrid(model, 'X')).toThrow(expect.objectContaining({ code: 'grid-unknown', facts: { tag: 'X', tags: 'A B C D 1 3 R' } }));
+    expect(onGrid(model, 'A..R').map(({ name }) => name)).toEqual([
+      'Grid A',
+      'Grid B',
+      'Grid C',
+      'Grid D',
+      'Grid R, tangent at its middle',
+    ]);
+    expect(onGrid(model, 'R..D').map(({ name }) => name)).toHaveLength(2);
     expect(() => onGrid(model, 'A..1')).toThrow(expect.objectContaining({ code: 'grid-unknown' }));
   });
 });

@@ -39,16 +39,27 @@ function chosen(grid: readonly GridLine[], which: string): readonly GridLine[] {
   const d: Vec2 = [first.to[0] - first.from[0], first.to[1] - first.from[1]];
   const l = Math.hypot(...d) || 1;
   const across = ({ from }: GridLine) => ((from[0] - first.from[0]) * -d[1] + (from[1] - first.from[1]) * d[0]) / l;
-  const runsAlike = ({ from, to, curve }: GridLine) => {
-    const e: Vec2 = [to[0] - from[0], to[1] - from[1]];
-    return !curve && Math.abs(d[0] * e[1] - d[1] * e[0]) <= ALIKE * l * Math.hypot(...e);
-  };
-  if (first.curve || !runsAlike(last))
+  const runsAlike = (line: GridLine) => !line.curve && isAlike(line, first);
+  // where an end of the row is an arc it runs alike with none: the row is what stands between its ends in the file
+  if (first.curve || last.curve) {
+    const [from, to] = [grid.indexOf(first), grid.indexOf(last)];
+    const row = grid.slice(Math.min(from, to), Math.max(from, to) + 1);
+    const straight = row.find((line) => !line.curve);
+    const own = straight ? row.filter((line) => line.curve || isAlike(line, straight)) : row;
+    return from <= to ? own : own.reverse();
+  }
+  if (!runsAlike(last))
     throw new Fault('grid-unknown', { tag: `${first.tag}..${last.tag}`, tags: 'no row between them: they do not run alike' });
   const end = across(last);
   const isBetween = (line: GridLine) =>
     runsAlike(line) && across(line) * Math.sign(end) >= -1e-9 && Math.abs(across(line)) <= Math.abs(end) + 1e-9;
   return grid.filter(isBetween).sort((a, b) => Math.abs(across(a)) - Math.abs(across(b)));
+}
+
+/** Whether two straight grid lines run alike. */
+function isAlike(one: GridLine, other: GridLine): boolean {
+  const [d, e] = [one, other].map(({ from, to }): Vec2 => [to[0] - from[0], to[1] - from[1]]) as [Vec2, Vec2];
+  return Math.abs(d[0] * e[1] - d[1] * e[0]) <= ALIKE * Math.hypot(...d) * Math.hypot(...e);
 }
 
 /** The line that touches a curve half way along it, half its length to either side. */
