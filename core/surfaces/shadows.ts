@@ -1,12 +1,12 @@
 import { cos, sin } from '../geometry/trigonometry';
 import { cut } from '../cutting/cut';
-import { frameFrom, type Frame } from '../geometry/frame';
+import { frameFrom, toFrame, type Frame } from '../geometry/frame';
 import { grown } from '../geometry/grown';
 import { difference, faceArea, reversed, ringArea, union, type Face, type Ring } from '../geometry/polygons';
 import { dot, scale as scaled, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
-import { HERE, type View } from '../sights/view';
+import { HERE, type View, type Window } from '../sights/view';
 import type { VisibilityQuery } from '../visibility/see';
 import { visibleFaces } from '../visibility/visible-faces';
 import { FaceSpace, mapRing, type Seen, type SeenFace } from '../linework/seen';
@@ -35,7 +35,7 @@ export function sunDirection({ azimuth, height }: Sun, [nx, ny]: Model['trueNort
 /**
  * The faces with what the sun does not reach of them: the model is seen once more, from the sun, and what that does not see of a face
  * is in shadow. What the sight leaves out or cuts away throws none. Faces turned away from the sun have no shadow: they are tone.
- * Exact but for the kernel's grid. Cost: that of one more look at all faces.
+ * Exact but for the kernel's grid. Cost: one more look at what lies between the sun and the faces that it may reach.
  */
 export function castShadows(
   model: Model,
@@ -46,7 +46,7 @@ export function castShadows(
 ): Omit<Seen, 'names'> {
   const towards = sunDirection(sun, model.trueNorth);
   const own = queries.filter(({ view }) => !view.place.isOverhead);
-  const lit = own.map(({ view }) => litOf(model, scene, sunView(view, towards)));
+  const lit = own.map(({ view }, k) => litOf(seen, model, scene, sunView(view, towards), receiversOf(seen, k, towards)));
   return {
     ...seen,
     faces: seen.faces.map((face) => ({ ...face, shadow: shadowOn(seen, face, towards, lit[face.picture]!, model.origin) })),
@@ -67,18 +67,46 @@ function sunView(view: View, towards: Vec3): View {
   };
 }
 
+/** The faces of a picture on which there can be a shadow. */
+const receiversOf = ({ faces }: Pick<Seen, 'faces'>, picture: number, towards: Vec3): SeenFace[] =>
+  faces.filter((face) => face.picture === picture && dot(face.normal, towards) >= GRAZING);
+
+/** So far beyond what is asked for the sun's picture reaches, metres: what lies at its border is whole. */
+const BESIDE = 0.01;
+
+/** What of the sun's picture some faces take up: nothing else is looked at, however large the model is. */
+function windowRound(seen: Pick<Seen, 'pictures'>, faces: readonly SeenFace[], frame: Frame, zero: Vec3): Window {
+  let [u0, v0, u1, v1] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const face of faces) {
+    const space = new FaceSpace(seen.pictures[face.picture]!, face.point, face.normal, zero);
+    for (const [outer] of face.polygons) {
+      const places = space.ringFromPicture(outer!);
+      for (let i = 0; i < places.length; i += 2) {
+        const [u, v] = toFrame(frame, space.inFile([places[i]!, places[i + 1]!]));
+        [u0, v0, u1, v1] = [Math.min(u0, u), Math.min(v0, v), Math.max(u1, u), Math.max(v1, v)];
+      }
+    }
+  }
+  return { u0: u0 - BESIDE, v0: v0 - BESIDE, u1: u1 + BESIDE, v1: v1 + BESIDE };
+}
+
 /** What the sun reaches of each flat face: rings in its picture, metres. */
 interface Lit {
   readonly frame: Frame;
   readonly byFace: ReadonlyMap<number, readonly Ring[]>;
 }
 
-function litOf(model: Model, scene: Scene, view: View): Lit {
+function litOf(seenFaces: Omit<Seen, 'names'>, model: Model, scene: Scene, whole: View, receivers: readonly SeenFace[]): Lit {
+  const origin = whole.frame.origin.map((x, k) => x / scene.scale + model.origin[k]!) as unknown as Vec3;
+  const frame = { ...whole.frame, origin };
+  if (!receivers.length) return { frame, byFace: new Map() };
+  const { u0, v0, u1, v1 } = windowRound(seenFaces, receivers, frame, model.origin);
+  const s = scene.scale;
+  const view = { ...whole, window: { u0: u0 * s, v0: v0 * s, u1: u1 * s, v1: v1 * s } };
   const [own] = cut(model, scene, [view], {});
-  const seen = visibleFaces(scene, { view, cut: own!, traces: new Float64Array(0) });
-  const origin = view.frame.origin.map((x, k) => x / scene.scale + model.origin[k]!) as unknown as Vec3;
+  const seen = visibleFaces(scene, { view, cut: own!, traces: new Float64Array(0) }, new Set(receivers.map(({ face }) => face)));
   const rings = (polygons: readonly Face[]) => polygons.flatMap((polygon) => polygon.map((ring) => ring.map((x) => x / scene.scale)));
-  return { frame: { ...view.frame, origin }, byFace: new Map(seen.map(({ face, polygons }) => [face, rings(polygons)])) };
+  return { frame, byFace: new Map(seen.map(({ face, polygons }) => [face, rings(polygons)])) };
 }
 
 function shadowOn(

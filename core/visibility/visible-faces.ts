@@ -19,16 +19,16 @@ export interface VisibleFace {
 
 /**
  * What a View shows of each flat face, for patterns and shadows: its triangles as the clips leave them, without what lies before them.
- * Of faces that lie on one another that of the first part is seen. In the order of the faces. Together with the cut faces the polygons
+ * Only the faces that are wanted, where some are named. Of faces that lie on one another that of the first part is seen. In the order of the faces. Together with the cut faces the polygons
  * cover the picture once and end at its window; what the tiles know to be hidden is never asked. Cost: for each face the triangles in its tiles.
  */
-export function visibleFaces(scene: Scene, query: VisibilityQuery): VisibleFace[] {
+export function visibleFaces(scene: Scene, query: VisibilityQuery, wanted?: ReadonlySet<number>): VisibleFace[] {
   const { trianglePart, partElement, partMaterial } = scene;
   const workspace = takeWorkspace();
   try {
     const picture = openPicture(scene, query, workspace);
     const band = fillTiles(picture, null, 0, picture.grid.columns, new Uint8Array(query.view.shown.length));
-    return listedFaces(scene, band).flatMap((listed) => {
+    return listedFaces(scene, band, wanted).flatMap((listed) => {
       const polygons = seenOfFace(picture, band, listed).flatMap((polygon) => within(polygon, query.view.window));
       const part = trianglePart[listed.face]!;
       return polygons.length ? { face: listed.face, polygons, element: partElement[part]!, material: partMaterial[part]! } : [];
@@ -39,7 +39,7 @@ export function visibleFaces(scene: Scene, query: VisibilityQuery): VisibleFace[
 }
 
 /** The faces of which something may be seen, ascending. */
-function listedFaces({ triangleFace }: Scene, band: Band): ListedFace[] {
+function listedFaces({ triangleFace }: Scene, band: Band, wanted?: ReadonlySet<number>): ListedFace[] {
   const { start, items, triangle, count, records } = band;
   const out = new Map<number, ListedFace & { readonly items: number[]; readonly tiles: number[] }>();
   const met = new Uint8Array(count);
@@ -48,6 +48,7 @@ function listedFaces({ triangleFace }: Scene, band: Band): ListedFace[] {
       const o = items[k]!;
       if (triangle[o]! < 0) continue;
       const face = triangleFace[triangle[o]!]!;
+      if (wanted && !wanted.has(face)) continue;
       let listed = out.get(face);
       if (!listed) {
         const r = recordOf(band, o) + 9;
