@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import type { CutFaces } from './cut-faces';
-import { ringContains, type Ring } from '../geometry/rings';
+import { ringBounds, ringContains, type Ring } from '../geometry/rings';
 import { SAME_LINE, SNAP } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import { clearLines } from './uncut-mask';
@@ -56,7 +56,7 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
           : (find ??= elementFinder(model, faces))((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, elements, other);
       const other = joint ? faces.regions[beside]! : null;
       const beyond = other ? of(other, region.elements) : NOTHING;
-      into.add(...a, 0, ...b, 0, { role: cut, element: of(region, other?.elements ?? []), joint, beyond });
+      into.add(...a, 0, ...b, 0, { role: cut, element: of(region, other?.elements ?? NONE), joint, beyond });
     };
     let t = 0;
     for (const [from, to, beside] of stretches) {
@@ -97,15 +97,24 @@ function elementFinder(model: Model, faces: CutFaces): ElementFinder {
     if (loops) loops.push(ring);
     else parts.set(part, [ring]);
   });
-  const isIn = (e: number, u: number, v: number): boolean =>
-    [...(loopsOf.get(e)?.values() ?? [])].some((loops) => loops.filter((ring) => ringContains(ring, u, v)).length % 2 === 1);
-  const inside = (u: number, v: number, among: readonly number[], other: readonly number[]): number => {
-    const both = among.filter((e) => other.includes(e));
-    const likely = both.length ? both : among;
-    return likely.find((e) => isIn(e, u, v)) ?? likely[0] ?? 0;
-  };
   const total = faces.outlines.reduce((n, ring) => n + ring.length / 2, 0);
   if (!total) return (_u, _v, among) => among[0] ?? 0;
+  const bodies = [...loopsOf].flatMap(([element, parts]) => [...parts.values()].map((loops) => ({ element, loops })));
+  const boxes = new Flatbush(bodies.length, 16, Float64Array);
+  for (const { loops } of bodies) boxes.add(...ringBounds(loops));
+  boxes.finish();
+  const inside = (u: number, v: number, among: readonly number[], other: readonly number[]): number => {
+    const likely = placesOf(among, other);
+    let best = Infinity;
+    let found: number | undefined;
+    for (const k of boxes.search(u, v, u, v)) {
+      const { element, loops } = bodies[k]!;
+      const place = likely.get(element) ?? Infinity;
+      if (place >= best || loops.filter((ring) => ringContains(ring, u, v)).length % 2 === 0) continue;
+      [best, found] = [place, element];
+    }
+    return found ?? likely.keys().next().value ?? 0;
+  };
   const index = new Flatbush(total, 16, Float64Array);
   const sides = new Float64Array(total * 4);
   const owner = new Uint32Array(total);
@@ -121,17 +130,34 @@ function elementFinder(model: Model, faces: CutFaces): ElementFinder {
   index.finish();
   const reach = SNAP * 3;
   return (u, v, among, other) => {
+    const own = placesOf(among, NONE);
     let best = -1;
     let least = reach;
     for (const k of index.search(u - reach, v - reach, u + reach, v + reach)) {
       const du = sides[k * 4 + 2]! - sides[k * 4]!,
         dv = sides[k * 4 + 3]! - sides[k * 4 + 1]!;
       const d = Math.abs(du * (v - sides[k * 4 + 1]!) - dv * (u - sides[k * 4]!)) / Math.hypot(du, dv);
-      if ((d < least || (d === least && best >= 0 && owner[k]! < best)) && among.includes(owner[k]!)) {
+      if ((d < least || (d === least && best >= 0 && owner[k]! < best)) && own.has(owner[k]!)) {
         least = d;
         best = owner[k]!;
       }
     }
     return best >= 0 ? best : inside(u, v, among, other);
   };
+}
+
+const NONE: readonly number[] = [];
+const _places = new WeakMap<readonly number[], WeakMap<readonly number[], ReadonlyMap<number, number>>>();
+
+/** The elements of a region by their place in its list: of those that another has too where there is any. Once for each two regions. */
+function placesOf(among: readonly number[], other: readonly number[]): ReadonlyMap<number, number> {
+  const known = _places.get(among) ?? new WeakMap<readonly number[], ReadonlyMap<number, number>>();
+  _places.set(among, known);
+  let places = known.get(other);
+  if (!places) {
+    const others = new Set(other);
+    const both = among.filter((e) => others.has(e));
+    known.set(other, (places = new Map((both.length ? both : among).map((e, k) => [e, k]))));
+  }
+  return places;
 }

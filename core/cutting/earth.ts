@@ -1,5 +1,6 @@
+import Flatbush from 'flatbush';
 import { append } from '../geometry/append';
-import { difference, faceArea, reversed, ringBounds, type Ring } from '../geometry/polygons';
+import { difference, faceArea, reversed, ringBounds, type Face, type Ring } from '../geometry/polygons';
 import { SAME_LINE } from '../geometry/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../geometry/frame';
@@ -35,9 +36,9 @@ export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below 
   for (const own of byMaterial(model, grounds)) {
     const material = model.partMaterial[own[0]!.part]!;
     const bodies = own.map(({ surface }) => Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]));
-    for (const face of difference(bodies, taken)) {
+    for (const face of earthOf(bodies, taken)) {
       if (faceArea(face) < 1e-3) continue;
-      const sides = own.map(({ lines }) => face.flatMap((ring) => lines.flatMap((line) => sidesOn(ring, line))));
+      const sides = own.map(({ lines }) => sidesOn(face, lines));
       const parts = own.filter((_, k) => sides[k]!.length).map(({ part }) => part);
       const elements = [...new Set((parts.length ? parts : [own[0]!.part]).map((part) => model.partElement[part]!))].sort((x, y) => x - y);
       regions.push({ material, elements, use: 'earth', face });
@@ -54,6 +55,28 @@ export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below 
     }
   }
   return { ...faces, regions, open };
+}
+
+/** From so many rings on the earth is taken apart lying on its side. */
+const MANY = 60;
+
+/**
+ * Bodies of earth without what is cut besides. The polygon kernel goes up a picture and holds all sides that stand at one height: of a
+ * ground under a row of posts that is each of them at every step. Lying on its side it has a few at a time.
+ */
+function earthOf(bodies: readonly Ring[], taken: readonly Ring[]): Face[] {
+  if (taken.length < MANY) return difference(bodies, taken);
+  return difference(bodies.map(laid), taken.map(laid)).map((face) => face.map(laid));
+}
+
+/** A ring with u and v changed, still turning its own way. */
+function laid(ring: Ring): Ring {
+  const out = new Float64Array(ring.length);
+  for (let i = 0; i < ring.length; i += 2) {
+    out[i] = ring[i + 1]!;
+    out[i + 1] = ring[i]!;
+  }
+  return reversed(out);
 }
 
 interface Ground {
@@ -110,25 +133,49 @@ function bridgeGaps(lines: readonly Ring[], regions: readonly Region[]): number[
   return surface;
 }
 
-/** A ground line never turns back: u grows or falls all along. */
+/**
+ * Whether a ground line runs from side to side: it begins and ends where it reaches farthest. On the way it may stand upright (a quay) or
+ * turn back (an overhang).
+ */
 function runsAcross(points: Ring): boolean {
-  const forward = points[points.length - 2]! > points[0]!;
-  for (let i = 2; i < points.length; i += 2) if (points[i]! > points[i - 2]! !== forward) return false;
-  return points.length >= 4;
+  if (points.length < 4) return false;
+  const ends = [points[0]!, points[points.length - 2]!].sort((x, y) => x - y);
+  if (ends[1]! - ends[0]! < SAME_LINE) return false;
+  for (let i = 2; i < points.length - 2; i += 2) if (points[i]! < ends[0]! - SAME_LINE || points[i]! > ends[1]! + SAME_LINE) return false;
+  return true;
 }
 
-/** The sides of a ring whose middle lies on the ground line (u ascending). */
-function sidesOn(ring: Ring, line: Ring): Ring[] {
+/** Sides shorter than this are the grid of the polygon kernel, metres. */
+const SHORT = 1e-6;
+
+/** The sides of a face that run along some ground lines. */
+function sidesOn(face: Face, lines: readonly Ring[]): Ring[] {
+  const segments = lines.flatMap((line) => Array.from({ length: line.length / 2 - 1 }, (_, k) => line.subarray(k * 2, k * 2 + 4)));
+  if (!segments.length) return [];
+  const index = new Flatbush(segments.length, 16, Float64Array);
+  for (const [a, b, c, d] of segments as unknown as [number, number, number, number][])
+    index.add(Math.min(a, c), Math.min(b, d), Math.max(a, c), Math.max(b, d));
+  index.finish();
   const out: Ring[] = [];
-  for (let i = 0, n = ring.length; i < n; i += 2) {
-    const side = Float64Array.from([ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!]);
-    const u = (side[0]! + side[2]!) / 2,
-      v = (side[1]! + side[3]!) / 2;
-    if (u < line[0]! || u > line[line.length - 2]!) continue;
-    let k = 0;
-    while (k + 4 < line.length && line[k + 2]! < u) k += 2;
-    const t = (u - line[k]!) / (line[k + 2]! - line[k]!);
-    if (Math.abs(line[k + 1]! + t * (line[k + 3]! - line[k + 1]!) - v) < SAME_LINE && Math.abs(side[2]! - side[0]!) > 1e-6) out.push(side);
-  }
+  for (const ring of face)
+    for (let i = 0, n = ring.length; i < n; i += 2) {
+      const side = Float64Array.of(ring[i]!, ring[i + 1]!, ring[(i + 2) % n]!, ring[(i + 3) % n]!);
+      if (Math.hypot(side[2]! - side[0]!, side[3]! - side[1]!) < SHORT) continue;
+      const [u, v] = [(side[0]! + side[2]!) / 2, (side[1]! + side[3]!) / 2];
+      const isOn = index
+        .search(u - SAME_LINE, v - SAME_LINE, u + SAME_LINE, v + SAME_LINE)
+        .some((k) => runsAlong(side, segments[k]!, u, v));
+      if (isOn) out.push(side);
+    }
   return out;
 }
+
+/** Whether the middle of a side lies on a segment, and the side does not cross it there. */
+function runsAlong([su, sv, tu, tv]: Ring, [a, b, c, d]: Ring, u: number, v: number): boolean {
+  const [du, dv] = [c! - a!, d! - b!];
+  const [eu, ev] = [tu! - su!, tv! - sv!];
+  const [long, own] = [Math.hypot(du, dv), Math.hypot(eu, ev)];
+  return Math.abs(du * (v - b!) - dv * (u - a!)) < SAME_LINE * long && Math.abs(du * ev - dv * eu) < ACROSS * long * own;
+}
+/** A side that is turned by more than this from a line crosses it (a sine). */
+const ACROSS = 0.1;

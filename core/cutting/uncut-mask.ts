@@ -7,6 +7,7 @@ import {
   intersection,
   isBetween,
   reversed,
+  ringBounds,
   ringArea,
   union,
   type Face,
@@ -84,6 +85,9 @@ export function clearLines(list: SegmentList, covers: readonly Cover[]): Segment
   const rims = faces.flatMap((face) => face.flatMap(sidesOf));
   const near = new Sides(rims);
   const rimOf = faces.map((face) => new Sides(face.flatMap(sidesOf)));
+  const boxes = new Flatbush(faces.length, 16, Float64Array);
+  for (const face of faces) boxes.add(...ringBounds(face));
+  boxes.finish();
   const out = new Segments(list.count);
   for (let s = 0; s < list.count; s++) {
     const [u0, v0, u1, v1] = [list.ends[s * 4]!, list.ends[s * 4 + 1]!, list.ends[s * 4 + 2]!, list.ends[s * 4 + 3]!];
@@ -104,7 +108,7 @@ export function clearLines(list: SegmentList, covers: readonly Cover[]): Segment
       const [a, b] = [ordered[k]!, ordered[k + 1]!];
       if ((b - a) * (b - a) * square < SNAP * SNAP) continue;
       const [u, v] = [u0 + ((a + b) / 2) * du, v0 + ((a + b) / 2) * dv];
-      if (faces.some((face, f) => faceContains(face, u, v) && !rimOf[f]!.has(u, v))) {
+      if (boxes.search(u, v, u, v).some((f) => faceContains(faces[f]!, u, v) && !rimOf[f]!.has(u, v))) {
         if (from >= 0) out.addStretch(list, s, from, a);
         from = -1;
       } else if (from < 0) from = a;
