@@ -90,6 +90,28 @@ describe('annotation', () => {
     expect(textsOf(section, 'GRID TAGS').every(({ at }) => at[1] < 12)).toBe(true);
   });
 
+  it('leads a grid line on to where its tag stands clear of what is drawn', () => {
+    // a jetty of planks before the hall and behind it, on which the grid lines end
+    const planks = Array.from({ length: 16 }, (_, i) => ({ solid: box([0.55 + (i % 8), i < 8 ? -9 : 6.1, -0.2], [0.9, 8.9, 0.2]), material: 'Oak', class: 'Slab', name: `plank ${i}` })); // prettier-ignore
+    const own = modelOf([{ solid: box([0, 0, 0], [10, 6, 7]), material: 'Brick', class: 'Wall', name: 'hall' }, ...planks]);
+    const jetty: Model = { ...hall, ...own, origin: hall.origin, storeys: hall.storeys, grid: hall.grid };
+    const graphic = published(jetty, PLAN);
+    const tags = strokesOn(graphic, 'GRID TAGS');
+    expect(tags).toHaveLength(6);
+    const { points, lineStart } = graphic.drawing;
+    for (const { points: at, radius } of tags)
+      for (let l = 0; l + 1 < lineStart.length; l++)
+        for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]!; p++) {
+          const [a, b, c, d] = [...points.subarray(p * 2, p * 2 + 4)] as [number, number, number, number];
+          const t = Math.min(1, Math.max(0, ((at[0]! - a) * (c - a) + (at[1]! - b) * (d - b)) / ((c - a) ** 2 + (d - b) ** 2)));
+          expect(Math.hypot(at[0]! - a - t * (c - a), at[1]! - b - t * (d - b))).toBeGreaterThan(radius);
+        }
+    // the line goes on with it
+    const a = strokesOn(graphic, 'GRID').filter(({ points: p }) => Math.abs(p[0]! - 1) < 1e-9);
+    const lowest = Math.min(...tags.filter(({ points: p }) => Math.abs(p[0]! - 1) < 1e-9).map(({ points: p, radius }) => p[1]! + radius));
+    expect(Math.min(...a.flatMap(({ points: p }) => [p[1]!, p[3]!]))).toBeCloseTo(lowest, 9);
+  });
+
   it('leaves out a grid line where a line of the drawing runs along it', () => {
     const onWall = { ...hall, grid: [{ tag: 'W', from: [0, -2, 0], to: [0, 8, 0] }] } as Model;
     const pieces = strokesOn(published(onWall, PLAN), 'GRID').map(({ points }) => [points[1], points[3]]);

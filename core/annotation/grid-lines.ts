@@ -48,6 +48,9 @@ export function markGrid(
     for (const [end, before] of out.length ? out : ends) {
       const l = Math.hypot(end[0] - before[0], end[1] - before[1]) || 1;
       const away: Place = [(end[0] - before[0]) / l, (end[1] - before[1]) / l];
+      const on = clearOf(drawing, end, away, size + CLEAR * mm);
+      end[0] += away[0] * on;
+      end[1] += away[1] * on;
       const middle: Place = [end[0] + away[0] * size, end[1] + away[1] * size];
       while (tags.some(([u, v]) => Math.hypot(u - middle[0], v - middle[1]) < 2 * size + CLEAR * mm)) {
         end[0] += away[0] * (2 * size + CLEAR * mm);
@@ -60,6 +63,32 @@ export function markGrid(
     }
     for (const piece of apartFrom(path, drawing)) marks.line(piece, styles.line);
   }
+}
+
+/**
+ * How far on from its end along its way an axis is to go, so that a tag there lies on no line of the drawing: that far is looked, until the
+ * first place that is wide enough. Cost: the lines of the drawing.
+ * @param half of the room that the tag takes
+ */
+function clearOf({ points, lineStart }: Drawing, [u0, v0]: Place, [c, s]: Place, half: number): number {
+  const taken: (readonly [from: number, to: number])[] = [];
+  for (let l = 0; l + 1 < lineStart.length; l++)
+    for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]!; p++) {
+      const [du, dv, eu, ev] = [points[p * 2]! - u0, points[p * 2 + 1]! - v0, points[p * 2 + 2]! - u0, points[p * 2 + 3]! - v0];
+      // along the way, and beside it
+      const [a, b, x, y] = [du * c + dv * s, eu * c + ev * s, dv * c - du * s, ev * c - eu * s];
+      if ((x > half && y > half) || (x < -half && y < -half) || (a < 0 && b < 0)) continue;
+      const at = (t: number) => a + Math.min(1, Math.max(0, t)) * (b - a);
+      const [one, other] = Math.abs(y - x) < LEAST ? [a, b] : [at((-half - x) / (y - x)), at((half - x) / (y - x))];
+      if (Math.max(one, other) > 0) taken.push([Math.min(one, other), Math.max(one, other)]);
+    }
+  // the tag reaches from the end of its line on
+  let on = 0;
+  for (const [from, to] of taken.sort((p, q) => p[0] - q[0])) {
+    if (from >= on + 2 * half) break;
+    on = Math.max(on, to + LEAST);
+  }
+  return on;
 }
 
 /** An axis without points that repeat the one before: they have no direction. Of one without a length a single point stays. */
