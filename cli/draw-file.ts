@@ -1,22 +1,15 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { deliver } from '../core/deliver';
 import { draw } from '../core/draw';
-import { closeOutlines } from '../core/drafting/close-outlines';
-import { ON_FACES } from '../core/drafting/faces-on-paper';
-import { withFaces } from '../core/drafting/drawing-names';
-import { layersAlong } from '../core/drafting/layers-along';
-import { wantsFaces } from '../core/drafting/wants-faces';
 import type { Standard } from '../core/drafting/standard';
-import { facesOf } from '../core/faces-of';
 import type { Sun } from '../core/surfaces/shadows';
 import type { Note, NoteCode } from '../core/faults/fault';
 import type { Model } from '../core/model/model';
 import { cutMisses } from '../core/proof/cut-misses';
 import { emptyReason, isEmpty } from '../core/proof/empty-reason';
-import { publish } from '../core/publish';
 import { publishable } from '../core/publishable';
-import { withStates, type LayerStates } from '../core/drafting/layer-states';
-import { touchUp } from '../core/touch-ups/apply';
+import type { LayerStates } from '../core/drafting/layer-states';
 import type { TouchUp } from '../core/touch-ups/touch-up';
 import type { NamedSet } from '../core/drafting/rule-subjects';
 import type { Scene } from '../core/scene/scene';
@@ -82,26 +75,14 @@ export async function drawFile(
       : undefined,
   });
   await Promise.all(pictures);
-  const isFaced = how.sun !== null || wantsFaces(how.standard, how.scale);
-  const timed = how.times ? { ...raw, report: { ...raw.report, ms: { ...how.times, ...raw.report.ms } } } : raw;
-  const bare = publishable(model, sight, timed);
-  const plain = isFaced ? withFaces(bare, facesOf(model, scene, sight, how.sun)) : bare;
-  const { drawing } = plain;
-  const done = how.touchUps && touchUp(drawing, plain.names, how.touchUps);
-  const whole = publish(done ? { ...plain, drawing: done.drawing } : plain, sight, {
-    hand: done?.hand,
-    standard: how.standard,
-    sets: how.sets,
-    onFaces: ON_FACES,
-    layersAlong,
-    scale: how.scale,
-    close: closeOutlines,
+  const drawing = how.times ? { ...raw, report: { ...raw.report, ms: { ...how.times, ...raw.report.ms } } } : raw;
+  const { graphic, lost } = deliver(model, scene, sight, publishable(model, sight, drawing), {
+    ...{ standard: how.standard, scale: how.scale, sets: how.sets, touchUps: how.touchUps, layers: how.layers, sun: how.sun },
     ...(!how.levels && { levels: false }),
     ...(!how.grid && { grid: false }),
     title: how.title,
     outlines: how.outlines,
   });
-  const graphic = withStates(whole, how.layers);
   const write = async (): Promise<string | Uint8Array> => {
     switch (how.format) {
       case 'pdf':
@@ -119,7 +100,7 @@ export async function drawFile(
   const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
   if (isEmpty(drawing)) doubts.push(emptyReason(model, scene, sight));
   doubts.push(...cutMisses(model, sight, drawing));
-  if (done?.lost.length) doubts.push({ code: 'touch-ups-lost', facts: { count: done.lost.length } });
+  if (lost.length) doubts.push({ code: 'touch-ups-lost', facts: { count: lost.length } });
   return { file: await write(), doubts };
 }
 

@@ -110,7 +110,7 @@ it('an office ranks materials before the table that comes along: added, changed,
   const own = [{ material: 'oak', rank: 95 }, { material: 'slate', rank: 70 }]; // prettier-ignore
   const ranked = { ...edit, standard: { ...SHIPPED, ranks: own } };
   const screen = await render(<RanksTable edit={ranked} />);
-  await expect.element(screen.getByRole('table', { name: 'Ranks' })).toHaveTextContent(/concrete, c20.*80comes along/);
+  await expect.element(screen.getByRole('table', { name: 'Ranks' })).toHaveTextContent(/concrete80comes along/);
   const second = screen.getByRole('row', { name: 'Rank 2' });
   await userEvent.fill(second.getByRole('textbox', { name: 'Rank' }), '101');
   await userEvent.keyboard('{Enter}');

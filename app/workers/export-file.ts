@@ -1,23 +1,15 @@
 import { zipSync } from 'fflate';
 import { landmarksOf } from '../../core/annotation/landmarks';
+import { deliver } from '../../core/deliver';
 import { draw } from '../../core/draw';
-import { closeOutlines } from '../../core/drafting/close-outlines';
-import { withFaces } from '../../core/drafting/drawing-names';
-import { ON_FACES } from '../../core/drafting/faces-on-paper';
-import { layersAlong } from '../../core/drafting/layers-along';
 import type { Graphic } from '../../core/drafting/graphic';
-import { withStates } from '../../core/drafting/layer-states';
 import type { Filing } from '../../core/project-file/filing';
 import type { NamedSet } from '../../core/drafting/rule-subjects';
 import { SHIPPED } from '../../core/drafting/shipped-standard';
 import { inLook, type Standard } from '../../core/drafting/standard';
-import { wantsFaces } from '../../core/drafting/wants-faces';
-import { facesOf } from '../../core/faces-of';
 import type { Model } from '../../core/model/model';
 import { emptyReason, isEmpty } from '../../core/proof/empty-reason';
-import { publish } from '../../core/publish';
 import { publishable } from '../../core/publishable';
-import { touchUp } from '../../core/touch-ups/apply';
 import type { TouchUp } from '../../core/touch-ups/touch-up';
 import type { Scene } from '../../core/scene/scene';
 import type { Sight } from '../../core/sights/sight';
@@ -94,19 +86,10 @@ export async function exportFile(
       : publishable(model, sight, draw(model, scene, sight, { ranks: base.ranks }));
     if (isEmpty(drawing.drawing)) empty.push(`${sight.number}: ${shownFinding({ ...emptyReason(model, scene, sight), at: null }).words}`);
     const standard = inLook(base, look) ?? inLook(base)!;
-    const own = sun || wantsFaces(standard, scale) ? withFaces(drawing, facesOf(model, scene, sight, sun)) : drawing;
-    const done = touchUps && touchUp(own.drawing, own.names, touchUps);
-    const whole = publish(done ? { ...own, drawing: done.drawing } : own, sight, {
-      hand: done?.hand,
-      standard,
-      scale,
-      close: closeOutlines,
-      sets: job.sets,
-      outlines: job.outlines,
-      onFaces: ON_FACES,
-      layersAlong,
+    const { graphic } = deliver(model, scene, sight, drawing, {
+      ...{ standard, scale, sun, layers, touchUps },
+      ...{ sets: job.sets, outlines: job.outlines },
     });
-    const graphic = withStates(whole, layers);
     if (job.format === 'pdf') pages.push(graphic);
     else {
       const text =

@@ -5,6 +5,7 @@ import { arcPoint, arcPoints, circleArc, isCircle, isWhole, type Arc } from '../
 import { onGrid } from '../geometry/on-grid';
 import type { DrawnSide } from '../linework/boundary-edges';
 import type { DxfTags } from './dxf-tags';
+import { EntityKeys } from './entity-keys';
 import { APPLICATION, colourTags, LETTERING, snapWeight, typeName } from './dxf-values';
 import { tan } from '../geometry/trigonometry';
 
@@ -23,6 +24,16 @@ export interface EntityForm {
 /** A text as it may stand in TEXT, where %% begins a sign of its own (DXF Reference, TEXT): %%% is the percent sign; and a caret with a letter is a control character, with a space itself. */
 const signsOf = (words: string): string => oneLine(words).replace(/%%/g, '%%%%%%').replace(/\^/g, '^ ');
 
+/** Where an entity comes from. */
+export interface EntityOrigin {
+  readonly role: string;
+  /** Identities, as many as fit; of a text its words. */
+  readonly elements: string;
+  readonly className?: string;
+  readonly material?: string;
+  readonly line?: { readonly beyond: string; readonly depths: readonly number[] };
+}
+
 /** Writes the entities of a drawing into one block record. */
 export class EntityWriter {
   private readonly handles: DxfTags;
@@ -30,6 +41,7 @@ export class EntityWriter {
   private readonly graphic: Graphic;
   private readonly owner: string;
   private readonly how: EntityForm;
+  private readonly keys = new EntityKeys();
 
   constructor(handles: DxfTags, out: DxfTags, graphic: Graphic, owner: string, how: EntityForm) {
     this.handles = handles;
@@ -146,24 +158,29 @@ export class EntityWriter {
   }
 
   /**
-   * Extended data of the entity just written: where it comes from; of a line also what lies beyond it and the depths of its ends.
-   * Strings hold 255 bytes at most.
+   * Extended data of the entity just written: where it comes from; of a line also what lies beyond it and the depths of its ends; at last
+   * its key. Strings hold 255 bytes at most.
+   * @param places by which the entity is told from others: see `EntityKeys`
    */
-  origin(role: string, elements: string, className: string, material: string, line?: { beyond: string; depths: readonly number[] }): void {
+  origin({ role, elements, className = '', material = '', line }: EntityOrigin, places: ArrayLike<number>): void {
     this.out.text(1001, APPLICATION);
-    const texts = [role, elements, className, material, ...(line ? [line.beyond] : [])];
+    const texts = [role, elements, className, material, line?.beyond ?? '', `KEY ${this.keys.of(role, elements, places)}`];
     for (const text of texts) this.out.text(1000, extended(text, this.how.sizeOf));
     for (const depth of line?.depths ?? []) this.out.real(1040, depth);
   }
 
   /** Lines, circles and texts that no line of the model is. */
-  annotation(): void {
+  annotation(isPlain: boolean): void {
+    const key = (of: string, places: ArrayLike<number>) => {
+      if (!isPlain) this.origin({ role: 'note', elements: of }, places);
+    };
     const { how: { k, paper }, out, graphic: { strokes, texts } } = this; // prettier-ignore
     strokes.radius.forEach((radius, s) => {
       const style = { pen: strokes.pen[s]!, layer: strokes.layer[s]! };
       const [from, to] = [strokes.start[s]!, strokes.start[s + 1]!];
       if (radius === 0) this.polyline(strokes.points, from, to, style);
       else this.arc(circleArc(strokes.points[from * 2]!, strokes.points[from * 2 + 1]!, radius, 0, 2 * Math.PI), style);
+      key('', [...strokes.points.subarray(from * 2, to * 2), radius]);
     });
     for (const text of texts) {
       const [x, y] = [text.at[0] * k, text.at[1] * k];
@@ -178,12 +195,8 @@ export class EntityWriter {
       // where it is set out from its middle or end, that point stands here
       if (text.anchor !== 'start') out.point(11, x, y, 0);
       out.text(100, 'AcDbText').int(73, 0);
+      key(text.words, text.at);
     }
-  }
-
-  /** The outline of a face as closed polylines. */
-  rings(face: readonly (readonly DrawnSide[])[], style: Style): void {
-    for (const ring of face) this.outline(ring, style);
   }
 
   /** Definition lines carry their final size: the scale of group 41 is already in them. */

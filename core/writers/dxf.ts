@@ -47,7 +47,8 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
       content.hatch(rings, { ...fill, lines });
       if (plain) continue;
       const ids = region.elements.map((e) => names.elements.get(e)!.id);
-      content.origin(region.use, extendedIds(ids, sizeOf), '', material);
+      const places = rings.flatMap((ring) => ring.flatMap(({ from }) => from));
+      content.origin({ role: region.use, elements: extendedIds(ids, sizeOf), material }, places);
     }
   }
   const rounds = roundsByLine(graphic);
@@ -61,24 +62,33 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
     else content.polyline(drawing.points, drawing.lineStart[l]!, drawing.lineStart[l + 1]!, style);
     const e = round?.element ?? drawing.lineElement[l]!;
     const element = names.elements.get(e);
-    if (plain || !element) continue;
+    if (plain) continue;
     const beyond = round?.beyond ?? drawing.lineBeyond.subarray(drawing.lineBeyondStart[l], drawing.lineBeyondStart[l + 1]);
     const ids = extendedIds(
       Array.from(beyond, (other) => names.elements.get(other)?.id ?? '-'),
       sizeOf,
     );
-    content.origin(ROLES[drawing.lineRole[l]!]!, element.id, element.class, element.material ?? '', {
-      beyond: ids,
-      depths: [drawing.depths[drawing.lineStart[l]!]! * k, drawing.depths[drawing.lineStart[l + 1]! - 1]! * k],
-    });
+    const places = round
+      ? round.sides.flatMap(({ from }) => from)
+      : a >= 0
+        ? arcAt(drawing, a)
+        : drawing.points.subarray(drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2);
+    const depths = [drawing.depths[drawing.lineStart[l]!]! * k, drawing.depths[drawing.lineStart[l + 1]! - 1]! * k];
+    const { id = '', class: className = '', material = '' } = element ?? {};
+    content.origin({ role: ROLES[drawing.lineRole[l]!]!, elements: id, className, material, line: { beyond: ids, depths } }, places);
   }
 
-  content.annotation();
+  content.annotation(plain);
   const { regionOutline } = graphic;
   if (regionOutline)
     drawing.regions.forEach((region, r) => {
-      if (region.use === 'matter' || region.use === 'earth')
-        content.rings(drawnSides(region.face, drawing.regionCurves?.[r]), regionOutline);
+      if (region.use !== 'matter' && region.use !== 'earth') return;
+      for (const ring of drawnSides(region.face, drawing.regionCurves?.[r])) {
+        content.outline(ring, regionOutline);
+        if (plain) continue;
+        const ids = region.elements.map((e) => names.elements.get(e)!.id);
+        content.origin({ role: 'cut outline', elements: extendedIds(ids, sizeOf) }, ring.flatMap(({ from }) => from)); // prettier-ignore
+      }
     });
 
   const [u0, v0, u1, v1] = graphic.box;

@@ -8,7 +8,7 @@ import { describe, expect, it } from 'vitest';
 import { closeOutlines } from '../drafting/close-outlines';
 import { faceArea } from '../geometry/rings';
 import type { Drawing } from '../linework/drawing';
-import { box, modelOf, polygon, prism } from '../testing/solids';
+import { box, modelOf, polygon, prism, type Piece } from '../testing/solids';
 import { published } from '../testing/published';
 import { drawModel, frameSight, lengthOf, piecesOf } from '../testing/views';
 import { writeDxf, type DxfOptions } from './dxf';
@@ -16,12 +16,13 @@ import { snapWeight } from './dxf-values';
 import { writeJson } from './json';
 import { writeSvg } from './svg';
 
-const model = modelOf([
+const PIECES: Piece[] = [
   { solid: box([0, 0, 0], [2, 0.3, 2]), material: 'Brick', class: 'Wall', name: 'W1' },
   { solid: box([2, 0, 0], [0.3, 0.3, 2]), material: 'Concrete C30', class: 'Column', name: 'C1' },
   { solid: prism(polygon(1, 2, 0.5, 32), 0, 1), class: 'Tank <&> "ß"', name: 'Behälter' },
   { solid: box([0.5, 3, 0], [1, 1, 0.5]), material: 'Oak', class: 'Furniture' },
-]);
+];
+const model = modelOf(PIECES);
 const sight = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1.2], { number: 'P-01', name: 'Grundriß; a/b', kind: 'plan', hidden: true });
 const drawing = drawModel(model, sight);
 const dxf = (options: DxfOptions = {}, scale = 50, from: Drawing = drawing) =>
@@ -197,6 +198,30 @@ describe('provenance', () => {
     ]);
     expect(dxf({ plain: true })).not.toContain('1001\nTARVEX');
     expect(dxf({ plain: true }).length).toBeLessThan(dxf().length);
+  });
+  it('gives every entity a key of its own, the same in the next export: of another scale, in another order, with more beside it', () => {
+    const keysOf = (text: string, types = /^(LINE|LWPOLYLINE|ARC|CIRCLE|ELLIPSE|HATCH|TEXT)$/) => {
+      const rows = text.slice(text.indexOf('ENTITIES')).split('\n').slice(1);
+      const out: string[] = [];
+      for (let i = 0; i + 1 < rows.length; i += 2) {
+        if (rows[i] === '0') out.push(`none of ${rows[i + 1]!}`);
+        else if (rows[i] === '1000' && rows[i + 1]!.startsWith('KEY '))
+          out.push(`${out.pop()!.replace('none of ', '')} ${rows[i + 1]!.slice(4)}`);
+      }
+      return out.filter((entity) => types.test(entity.replace('none of ', '').split(' ')[0]!));
+    };
+    const keys = keysOf(dxf());
+    expect(keys.filter((key) => !/^[A-Z]+ [0-9a-f]{16}(-\d+)?$/.test(key))).toEqual([]);
+    expect(new Set(keys).size).toBe(keys.length);
+    const LINES = /^(LINE|LWPOLYLINE|ARC|CIRCLE|ELLIPSE)$/;
+    const drawn = keysOf(dxf(), LINES);
+    expect(drawn.length).toBeGreaterThan(4);
+    const again = new Set(keysOf(dxf({ unit: 'm', version: 'R2018' }, 100), LINES));
+    expect(drawn.filter((key) => !again.has(key))).toEqual([]);
+    // another element comes first in the model, far from the others
+    const more = modelOf([...PIECES, { solid: box([30, 30, 0], [1, 1, 1]), material: 'Oak', class: 'Furniture', name: 'A first' }]);
+    const after = new Set(keysOf(writeDxf(published(more, sight, { drawing: drawModel(more, sight), scale: 50 }))));
+    expect(drawn.filter((key) => !after.has(key))).toEqual([]);
   });
   it('stands in the JSON with class and material', () => {
     const { lines } = JSON.parse(writeJson(published(model, sight))) as { lines: Record<string, unknown>[] };
