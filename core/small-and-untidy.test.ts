@@ -228,6 +228,28 @@ describe('a sheet that was left inside a solid', () => {
       expect(lengthOf(piecesOf(drawing))).toBeCloseTo(2 * (x[2] + y[2]), 6);
     }
   });
+
+  it('goes as well where its sides end amid the faces of the wall, or hang free in it; one that comes out of the wall stays', () => {
+    const whole = (sheetCorners: readonly Vec3[]): Solid => {
+      const n = ell.corners.length;
+      return { corners: [...ell.corners, ...sheetCorners], triangles: [...ell.triangles, [n, n + 1, n + 2], [n, n + 2, n + 3]] };
+    };
+    const upright = (from: readonly [number, number], to: readonly [number, number], z0: number, z1: number): Vec3[] => [
+      [...from, z0],
+      [...from, z1],
+      [...to, z1],
+      [...to, z0],
+    ];
+    // across the corner on the undivided side, and free in the middle of an arm
+    for (const sheet of [upright([x[1], y[1]], [0, y[1]], 0, 2.5), upright([1, 0.1], [2, 0.2], 0.3, 2)]) {
+      const drawing = drawModel(modelOf([whole(sheet)]), cut);
+      expect(drawing.regions).toHaveLength(1);
+      expect(lengthOf(piecesOf(drawing))).toBeCloseTo(2 * (x[2] + y[2]), 6);
+      expect(drawing.report.notes).toEqual([]);
+    }
+    const fin = drawModel(modelOf([whole(upright([1, 0.1], [1, 1], 0.3, 2))]), cut);
+    expect(lengthOf(piecesOf(fin))).toBeGreaterThan(2 * (x[2] + y[2]) + 0.5);
+  });
 });
 
 it('coordinates so large that their own precision is coarser than a weld: seams close, and no line is drawn twice', () => {

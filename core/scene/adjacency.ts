@@ -18,8 +18,6 @@ export interface Adjacency {
   partBorders: Uint32Array;
   /** 1 for parts with faces that look different ways across an edge. */
   partMixed: Uint8Array;
-  /** 1 for parts in which an edge has more than two faces, or two that run the same way. */
-  partCrowded: Uint8Array;
 }
 
 /**
@@ -36,7 +34,6 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
   const partClosed = new Uint8Array(parts);
   const partBorders = new Uint32Array(parts);
   const partMixed = new Uint8Array(parts);
-  const partCrowded = new Uint8Array(parts);
   const head = new Int32Array(vertexCount).fill(-1);
   const next = new Int32Array(source.length);
   const ends = new Uint32Array(source.length * 2);
@@ -57,7 +54,7 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
       for (let s = from; s < to; s++) head[source[s]!] = -1;
       repeated ??= { head: new Int32Array(vertexCount).fill(-1), next: new Int32Array(count), dropped: new Uint8Array(count) };
       markRepeats(source, from, to, repeated);
-      partCrowded[part] = addTriangles(from, to, repeated.dropped) ? 1 : 0;
+      addTriangles(from, to, repeated.dropped);
     }
     let mixed = 0;
     let borders = 0;
@@ -90,7 +87,6 @@ export function findEdges(source: Uint32Array, sourcePartStart: Uint32Array, ver
     partClosed,
     partBorders,
     partMixed,
-    partCrowded,
   };
 
   /** Adds triangles and their edges; whether an edge was met that has two faces already, or one that runs the same way. */

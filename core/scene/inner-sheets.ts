@@ -6,6 +6,8 @@ import { atan2 } from '../geometry/trigonometry';
 const MOST = 20_000;
 /** More pieces between edges of three faces are a lattice, about which nothing is decided. */
 const PIECES = 40;
+/** A part with more borders is open by design. */
+const BORDERS = 64;
 /** How far beside a face it is asked whether that lies inside, as a part of its size. */
 const ASIDE = 1e-3;
 
@@ -15,19 +17,17 @@ interface WithoutSheets {
 }
 
 /**
- * Takes out sheets that were left inside a solid: all their sides are edges that have two faces besides, without them the shell is
- * closed, and what lies on both sides of them is inside it. Returns new triangles and part offsets, or null where there is none.
- * In parts alone in which an edge has more than two faces. Cost: the triangles of such a part, and of each piece of it once more.
+ * Takes out sheets that were left inside a solid: without them the shell is closed, and what lies on both sides of them is inside it. Their
+ * sides may be edges of the shell, or end amid its faces. Returns new triangles and part offsets, or null where there is none.
+ * In parts alone that have a few borders. Cost: the triangles of such a part, and of each piece of it once more.
  * Method: the winding number of A. van Oosterom, J. Strackee, The Solid Angle of a Plane Triangle, 1983; the rest is ours.
  */
-export function takeOutInnerSheets(
-  vertices: Float64Array,
-  { triangles, partTriangleStart, partBorders, partCrowded }: Adjacency,
-): WithoutSheets | null {
+export function takeOutInnerSheets(vertices: Float64Array, { triangles, partTriangleStart, partBorders }: Adjacency): WithoutSheets | null {
   const gone = new Set<number>();
   for (let part = 0; part < partBorders.length; part++) {
     const [from, to] = [partTriangleStart[part]!, partTriangleStart[part + 1]!];
-    if (partCrowded[part] && partBorders[part] && to - from <= MOST) for (const t of sheetsIn(vertices, triangles, from, to)) gone.add(t);
+    if (partBorders[part] && partBorders[part]! <= BORDERS && to - from <= MOST)
+      for (const t of sheetsIn(vertices, triangles, from, to)) gone.add(t);
   }
   if (!gone.size) return null;
   const kept: number[] = [];
@@ -76,18 +76,16 @@ function facesOfEdges(triangles: Uint32Array, from: number, to: number): Map<str
   return faces;
 }
 
-/** Whether every edge of a piece has two faces besides, and what is left without it is closed. */
+/** Whether what is left without a piece is closed. */
 function closes(faces: ReadonlyMap<string, readonly number[]>, piece: ReadonlySet<number>, out: readonly number[]): boolean {
   for (const own of faces.values()) {
     const left = own.filter((t) => !piece.has(t) && !out.includes(t)).length;
-    const inPiece = own.filter((t) => piece.has(t)).length;
-    if (left !== 0 ? left !== 2 : inPiece !== 0 && inPiece !== 2) return false;
-    if (inPiece === 1 && left === 0) return false;
+    if (left !== 0 && left !== 2) return false;
   }
   return true;
 }
 
-/** Whether both sides of the largest triangle of a piece lie inside a closed shell. */
+/** Whether both sides of all of a piece lie inside a closed shell: at the middle of each triangle, and near its corners. */
 function liesInside(vertices: Float64Array, triangles: Uint32Array, piece: readonly number[], shell: readonly number[]): boolean {
   const at = (t: number, k: number) => [0, 1, 2].map((n) => vertices[triangles[t * 3 + k]! * 3 + n]!) as [number, number, number];
   const normalOf = (t: number) => {
@@ -95,17 +93,23 @@ function liesInside(vertices: Float64Array, triangles: Uint32Array, piece: reado
     const [p, q] = [b.map((x, n) => x - a[n]!), c.map((x, n) => x - a[n]!)] as [number[], number[]];
     return [p[1]! * q[2]! - p[2]! * q[1]!, p[2]! * q[0]! - p[0]! * q[2]!, p[0]! * q[1]! - p[1]! * q[0]!];
   };
-  const area = (t: number) => Math.hypot(...normalOf(t));
-  const largest = piece.reduce((best, t) => (area(t) > area(best) ? t : best));
-  const normal = normalOf(largest);
-  const size = Math.sqrt(area(largest));
-  const centre = [0, 1, 2].map((n) => (at(largest, 0)[n]! + at(largest, 1)[n]! + at(largest, 2)[n]!) / 3);
-  return [1, -1].every((side) => {
-    const p = centre.map((x, n) => x + (side * ASIDE * size * normal[n]!) / Math.hypot(...normal));
-    // full turns of the shell round the place, either way round
-    return Math.abs(shell.reduce((sum, t) => sum + solidAngle(p, at(t, 0), at(t, 1), at(t, 2)), 0)) > 2 * Math.PI;
+  // full turns of the shell round a place, either way round
+  const isInside = (p: readonly number[]) =>
+    Math.abs(shell.reduce((sum, t) => sum + solidAngle(p, at(t, 0), at(t, 1), at(t, 2)), 0)) > 3 * Math.PI;
+  return piece.every((t) => {
+    const normal = normalOf(t);
+    const twice = Math.hypot(...normal);
+    if (!(twice > 0)) return true;
+    const off = normal.map((x) => (ASIDE * Math.sqrt(twice) * x) / twice);
+    const corners = [0, 1, 2].map((k) => at(t, k));
+    const centre = [0, 1, 2].map((n) => (corners[0]![n]! + corners[1]![n]! + corners[2]![n]!) / 3);
+    const places = [centre, ...corners.map((corner) => corner.map((x, n) => x + NEAR * (centre[n]! - x)))];
+    return places.every((place) => [1, -1].every((side) => isInside(place.map((x, n) => x + side * off[n]!))));
   });
 }
+
+/** So far from a corner to the middle it is asked whether that corner is inside: it may lie on the shell. */
+const NEAR = 0.02;
 
 function solidAngle(p: readonly number[], ...corners: readonly (readonly number[])[]): number {
   const [a, b, c] = corners.map((q) => q.map((x, n) => x - p[n]!)) as [number[], number[], number[]];

@@ -194,6 +194,23 @@ describe('surface patterns', () => {
   });
 });
 
+describe('tones', () => {
+  it('pale with the distance of their face, by so much as the rule says between where it begins and where it ends', () => {
+    const walls = [0, 5, 10, 15, 30].map((y, k) => ({
+      solid: box([k * 2, y, 0], [1, 0.2, 1]),
+      name: `w${k}`,
+      class: 'Wall',
+      material: 'Oak',
+    }));
+    const tones = [{ material: 'oak', layer: 'TONE', colour: '#404040', fade: { from: 5, to: 15, by: 0.5 } }];
+    const { drawing, fills, pens } = graphicOf(modelOf(walls), FRONT, { ...PRESENTATION, tones } as unknown as Standard);
+    const colours = new Map(drawing.regions.flatMap((r, k) => (r.use === 'tone' ? [[r.elements[0]!, pens[fills[k]!.pen]!.colour] as const] : []))); // prettier-ignore
+    const pale = (share: number) => `#${Math.round(0x40 * (1 - share) + 255 * share).toString(16).toUpperCase().repeat(3)}`; // prettier-ignore
+    // a half of the way between is a quarter of the way to paper
+    expect([0, 1, 2, 3, 4].map((e) => colours.get(e))).toEqual([0, 0, 0.25, 0.5, 0.5].map(pale));
+  });
+});
+
 describe('shadows', () => {
   const area = (faces: readonly (readonly Float64Array[])[]) => faces.reduce((sum, face) => sum + faceArea(face), 0);
   const shadowsOf = (model: Model, sight: Sight, azimuth: number, height: number) => {
@@ -214,6 +231,23 @@ describe('shadows', () => {
     const long = 3 / Math.tan(height * DEGREE);
     const [sx, sy] = [Math.abs(Math.sin(azimuth * DEGREE)) * long, Math.abs(Math.cos(azimuth * DEGREE)) * long];
     expect(area(all)).toBeCloseTo(1 * sy + 2 * sx, 3);
+  });
+
+  it('fall by true north: a site turned by any angle has the sun over the same side of the map (closed form)', () => {
+    for (const turn of [0, 17, 90, 200]) {
+      const north = [Math.sin(turn * DEGREE), Math.cos(turn * DEGREE)] as const;
+      // azimuth counts clockwise from north: at 90° the sun stands in the east of it
+      for (const azimuth of [0, 90, 135]) {
+        const [x, y, z] = sunDirection({ azimuth, height: 30 }, north);
+        const over = (turn + azimuth) * DEGREE;
+        expect([x, y, z]).toEqual([Math.sin(over) * Math.cos(30 * DEGREE), Math.cos(over) * Math.cos(30 * DEGREE), 0.5].map((a) => expect.closeTo(a, 9))); // prettier-ignore
+      }
+      // a thin fin along north, in the sun from the east, throws its whole side; with the sun in the north nothing but its own thickness
+      const fin = { solid: spun(box([-0.005, -1, 0], [0.01, 2, 1]), -turn), name: 'fin', class: 'Wall' };
+      const model: Model = { ...modelOf([ground, fin]), trueNorth: north };
+      expect(area(shadowsOf(model, PLAN, 90, 45).all)).toBeCloseTo(2 * 1, 2);
+      expect(area(shadowsOf(model, PLAN, 0, 45).all)).toBeLessThan(0.02);
+    }
   });
 
   it('of a round column: its width times the length, with half of its base (closed form, of the polygon that it is)', () => {
