@@ -119,3 +119,54 @@ function bay(x: number, z: number): Piece[] {
 }
 const front = modelOf(Array.from({ length: 320 }, (_, i) => bay((i % 20) * 8, Math.floor(i / 20) * 3.1)).flat());
 measure('faces found and a surface pattern laid for the first time on a front with windows, segments', front, elevation, (g) => g.drawing.lineRole.filter((role) => role === 4).length, afresh, true, true); // prettier-ignore
+
+/** Milliseconds of some work beside others, as a row: `beside` is what it is to be compared with. */
+const beside = (name: string, count: number, other: () => unknown, work: () => unknown): void => {
+  for (const warm of [other, work]) warm();
+  const row: StyleRow = { name, count, drawing: median([1, 2, 3].map(() => clock(other))), took: median([1, 2, 3].map(() => clock(work))) };
+  console.log(JSON.stringify(row));
+};
+
+// what is seen of each face, and what the sun reaches of it, beside the lines of the same picture
+{
+  const house = generateBuilding(300_000);
+  const scene = prepare(house);
+  const sun = { azimuth: 225, height: 40 };
+  const views: [string, Sight][] = [['elevation', elevation], ['isometric', isometric]]; // prettier-ignore
+  for (const [name, sight] of views) {
+    const lines = () => draw(house, scene, sight);
+    const { count } = { count: lines().lineRole.length };
+    beside(`faces seen, ${name}, lines`, count, lines, () => facesOf(house, scene, sight));
+    beside(`faces seen with a sun, ${name}, lines`, count, lines, () => facesOf(house, scene, sight, sun));
+  }
+  const detail: Sight = { ...elevation, limits: { left: 1, right: 3, bottom: 1, top: 3 } };
+  beside('faces seen with a sun, a detail of 2 x 2 m, lines', draw(house, scene, detail).lineRole.length, () => draw(house, scene, detail), () => facesOf(house, scene, detail, sun)); // prettier-ignore
+}
+
+// four times as much beside four times the time of a quarter: 1 is a cost that follows the work
+const growth = (name: string, many: number, of: (n: number) => Model, sight: Sight): void => {
+  const [part, whole] = [of(many / 4), of(many)].map((model) => ({ model, scene: prepare(model) })) as [{ model: Model; scene: ReturnType<typeof prepare> }, { model: Model; scene: ReturnType<typeof prepare> }]; // prettier-ignore
+  const four = () => {
+    for (let k = 0; k < 4; k++) draw(part.model, part.scene, sight);
+  };
+  beside(name, many, four, () => draw(whole.model, whole.scene, sight));
+};
+const level: Sight = { kind: 'plan', number: 'P', name: '', frame: frame([0, 0, -1], [0, 1, 0], [0, 0, 1], true), depth: 0 };
+const posts = (n: number): Model => {
+  const cells = n / 5;
+  const corners = Array.from({ length: cells + 1 }, (_, i) => [[i * 5, -5, ((i * 7) % 5) / 20], [i * 5, 5, ((i * 7) % 5) / 20]] as const).flat(); // prettier-ignore
+  const triangles = Array.from({ length: cells }, (_, i) => [[i * 2, i * 2 + 2, i * 2 + 3], [i * 2, i * 2 + 3, i * 2 + 1]] as const).flat(); // prettier-ignore
+  const standing = Array.from({ length: n }, (_, i) => ({
+    solid: box([i + 0.3, 0.3, -1], [0.2, 0.4, 3]),
+    class: 'Column',
+    material: 'Oak',
+  }));
+  return modelOf([{ solid: { corners, triangles }, class: 'Site', use: 'terrain', material: 'Earth' }, ...standing]);
+};
+growth('ground under posts, cut', 4000, posts, { ...section, depth: 0 });
+const layered = (n: number): Model => {
+  const buildUp = { name: 'W', normal: [0, 1, 0] as const, bounds: [0, 0.12, 0.2, 0.36], materials: [0, 1, 2] };
+  const samples = ['Brick', 'Insulation', 'Block'].map((material, k) => ({ solid: box([-9 + k, 9, 0], [0.1, 0.1, 0.1]), material, class: 'Sample' })); // prettier-ignore
+  return modelOf([...samples, ...Array.from({ length: n }, (_, i) => ({ solid: box([i, 0, 0], [1, 0.36, 3]), class: 'Wall', buildUp }))]);
+};
+growth('layered walls in a row, cut', 1000, layered, level);
