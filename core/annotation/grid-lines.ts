@@ -48,7 +48,7 @@ export function markGrid(
     for (const [end, before] of out.length ? out : ends) {
       const l = Math.hypot(end[0] - before[0], end[1] - before[1]) || 1;
       const away: Place = [(end[0] - before[0]) / l, (end[1] - before[1]) / l];
-      const on = clearOf(drawing, end, away, size + CLEAR * mm);
+      const on = clearOf(drawing, end, away, size, CLEAR * mm);
       end[0] += away[0] * on;
       end[1] += away[1] * on;
       const middle: Place = [end[0] + away[0] * size, end[1] + away[1] * size];
@@ -68,9 +68,11 @@ export function markGrid(
 /**
  * How far on from its end along its way an axis is to go, so that a tag there lies on no line of the drawing: that far is looked, until the
  * first place that is wide enough. Cost: the lines of the drawing.
- * @param half of the room that the tag takes
+ * @param size half of the tag
+ * @param gap between it and what is drawn
  */
-function clearOf({ points, lineStart }: Drawing, [u0, v0]: Place, [c, s]: Place, half: number): number {
+function clearOf({ points, lineStart }: Drawing, [u0, v0]: Place, [c, s]: Place, size: number, gap: number): number {
+  const half = size + gap;
   const taken: (readonly [from: number, to: number])[] = [];
   for (let l = 0; l + 1 < lineStart.length; l++)
     for (let p = lineStart[l]!; p + 1 < lineStart[l + 1]!; p++) {
@@ -85,8 +87,8 @@ function clearOf({ points, lineStart }: Drawing, [u0, v0]: Place, [c, s]: Place,
   // the tag reaches from the end of its line on
   let on = 0;
   for (const [from, to] of taken.sort((p, q) => p[0] - q[0])) {
-    if (from >= on + 2 * half) break;
-    on = Math.max(on, to + LEAST);
+    if (from >= on + 2 * size + gap) break;
+    on = Math.max(on, to + gap);
   }
   return on;
 }
