@@ -37,6 +37,9 @@ export function changedLines(before: Drawing, after: Drawing): ChangedLines {
     if (known) known.push(by);
     else covered.set(s, [by]);
   };
+  // what is the same to the last digit needs no tolerance: chords of small arcs are shorter than that
+  const same = new Set(old.said.filter((said) => own.isSaid.has(said)));
+  [...old.said, ...own.said].forEach((said, s) => same.has(said) && cover(s, [0, 1]));
   const later: number[] = [];
   for (let s = 0; s < count; s++)
     for (const o of grid.laterOn(s, later)) {
@@ -78,21 +81,27 @@ interface Pieces {
   readonly ends: readonly number[];
   readonly role: readonly number[];
   readonly isRound: readonly boolean[];
+  /** Of each piece what its whole line is, in words; and all that is said. */
+  readonly said: readonly string[];
+  readonly isSaid: ReadonlySet<string>;
 }
 
 function segmentsOf(drawing: Drawing): Pieces {
   const ends: number[] = [];
   const role: number[] = [];
   const isRound: boolean[] = [];
+  const said: string[] = [];
   for (let l = 0; l < drawing.lineRole.length; l++) {
     const points = linePoints(drawing, l, RISE);
+    const own = `${drawing.lineRole[l]} ${points.join()}`;
     for (let i = 0; i + 3 < points.length; i += 2) {
       ends.push(points[i]!, points[i + 1]!, points[i + 2]!, points[i + 3]!);
       role.push(drawing.lineRole[l]!);
       isRound.push(drawing.lineArc[l]! >= 0);
+      said.push(own);
     }
   }
-  return { ends, role, isRound };
+  return { ends, role, isRound, said, isSaid: new Set(said) };
 }
 
 /** What of the segments `from` up to `to` nothing covers, and how long that is. */
