@@ -1,27 +1,16 @@
 import { UnionFind } from '../geometry/union-find';
 import { isRoundFacet } from '../geometry/arcs/round-size';
 import { ARC_STEP, ROUND_STEP } from '../geometry/tolerances';
+import { cornersAtRim, curvedStrips, FLAT_JOINT, trianglesAlone, type RoundMeshes } from './curved-strips';
 import { EdgeKind } from './scene';
 import { acos, cos } from '../geometry/trigonometry';
-
-/** What is needed of a scene that is still being made. */
-interface Meshes {
-  readonly vertices: Float64Array;
-  readonly triangles: Uint32Array;
-  readonly normals: Float64Array;
-  readonly triangleEdges: Uint32Array;
-  readonly edgeVertices: Uint32Array;
-  readonly edgeFaces: Int32Array;
-  readonly partTriangleStart: Uint32Array;
-  readonly partEdgeStart: Uint32Array;
-  /** How many times larger the scene is than its model. */
-  readonly scale: number;
-}
 
 const ROUND_COS = cos(ROUND_STEP);
 /** Steps of a run are alike within this, as a part of them and in radians: noise of small facets. */
 const ALIKE = 0.05;
 const ALIKE_ANGLE = 0.01;
+/** Middles of edges nearer to one another are as far, metres: noise of their sums. */
+const SAME = 1e-9;
 /** Facets of alike width that make something round: about half a round of twelve. */
 const FACETS = 5;
 /** The same for steps of at most 22.6°, as for arcs. */
@@ -32,11 +21,6 @@ const FOLDED = 12;
 const BUILT = 3;
 /** A surface of more faces has no regular run of steps above FINE_STEP round it. */
 const COARSE = 31;
-/** So many joints in a chain that all turn one way, or that part nothing but triangles, are those of a curved strip. */
-const STRIP = 4;
-/** A joint that bends by less says nothing of the way, radians; and a strip is one of triangles where so much of it is. */
-const FLAT_JOINT = 0.01;
-const MOSTLY = 0.7;
 /** A fillet may be divided as coarsely as this: three facets in a right angle, and a little. */
 const FILLET_STEP = (32.5 * Math.PI) / 180;
 const FILLET_COS = cos(FILLET_STEP);
@@ -52,7 +36,7 @@ const HALF = 0.12;
  * twelve sides of a cone.
  * Cost: linear in the triangles of parts that have such edges. Ours.
  */
-export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void {
+export function tellRoundFromFolded(meshes: RoundMeshes, edgeKind: Uint8Array): void {
   const { normals, edgeFaces, partEdgeStart } = meshes;
   const seen = new Uint8Array(meshes.triangles.length / 3);
   for (let part = 0; part + 1 < partEdgeStart.length; part++) {
@@ -83,7 +67,7 @@ export function tellRoundFromFolded(meshes: Meshes, edgeKind: Uint8Array): void 
 
 /** The smooth edges of a part's surfaces of at most COARSE flat faces: a flood over each surface, face by face. */
 function foldedEdges(
-  { triangleEdges, edgeFaces, partTriangleStart }: Meshes,
+  { triangleEdges, edgeFaces, partTriangleStart }: RoundMeshes,
   part: number,
   edgeKind: Uint8Array,
   seen: Uint8Array,
@@ -124,7 +108,7 @@ function foldedEdges(
   return out;
 }
 
-function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint8Array): void {
+function decide(meshes: RoundMeshes, part: number, edges: Uint32Array, edgeKind: Uint8Array): void {
   const { vertices, triangles, normals, edgeVertices, edgeFaces, partTriangleStart, scale } = meshes;
   const first = partTriangleStart[part]!;
   const face = flatFaces(meshes, part, edgeKind);
@@ -231,14 +215,44 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
   /** The edge across face f that runs along edge k and turns the same way, by so many times its angle; -1 for none. */
   function jointOf(k: number, f: number, times: number): number {
     const wanted = angle[k]! * times;
+    return nearestOn(f, k, (o) => {
+      if (Math.abs(angle[o]! - wanted) > HALF * Math.abs(wanted)) return false;
+      return !isFlat(f, Math.max(Math.abs(angle[k]!), Math.abs(angle[o]!)), apart(k, o));
+    });
+  }
+
+  /**
+   * Of the edges of a face that run along edge k, beside it, and are admitted, that whose middle lies nearest to its own: a face that is
+   * divided along its sides has several, and which comes first hangs on the order of triangles. -1 for none.
+   */
+  function nearestOn(f: number, k: number, admits: (o: number) => boolean): number {
+    let [best, least] = [-1, Infinity];
     for (let i = start[f]!; i < start[f + 1]!; i++) {
       const o = items[i]!;
-      if (o === k || Math.abs(angle[o]! - wanted) > HALF * Math.abs(wanted)) continue;
+      if (o === k) continue;
       const cos = along[k * 3]! * along[o * 3]! + along[k * 3 + 1]! * along[o * 3 + 1]! + along[k * 3 + 2]! * along[o * 3 + 2]!;
-      const width = Math.abs(cos) > ROUND_COS ? apart(k, o) : 0;
-      if (width > 0 && !isFlat(f, Math.max(Math.abs(angle[k]!), Math.abs(angle[o]!)), width)) return o;
+      if (Math.abs(cos) <= ROUND_COS || apart(k, o) === 0 || !admits(o)) continue;
+      const d = between(k, o);
+      if (d < least - SAME || (d < least + SAME && isBefore(o, best))) [best, least] = [o, Math.min(d, least)];
     }
-    return -1;
+    return best;
+  }
+
+  function middle(o: number, i: number): number {
+    return (vertices[edgeVertices[edges[o]! * 2]! * 3 + i]! + vertices[edgeVertices[edges[o]! * 2 + 1]! * 3 + i]!) / 2;
+  }
+
+  function between(k: number, o: number): number {
+    let square = 0;
+    for (let i = 0; i < 3; i++) square += (middle(k, i) - middle(o, i)) ** 2;
+    return Math.sqrt(square);
+  }
+
+  /** Whether an edge comes before another by where its middle lies. */
+  function isBefore(o: number, other: number): boolean {
+    if (other < 0) return true;
+    for (let i = 0; i < 3; i++) if (Math.abs(middle(o, i) - middle(other, i)) > SAME) return middle(o, i) < middle(other, i);
+    return false;
   }
 
   /** Number of facets of a regular run that begins with edge k and crosses the face f first; up to FACETS are counted. */
@@ -263,13 +277,7 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
 
   /** The edge across face f that turns as edge k does, or -1. */
   function partner(k: number, f: number): number {
-    for (let i = start[f]!; i < start[f + 1]!; i++) {
-      const o = items[i]!;
-      if (o === k || Math.abs(angle[o]! - angle[k]!) > ALIKE_ANGLE + ALIKE * Math.abs(angle[k]!)) continue;
-      const cos = along[k * 3]! * along[o * 3]! + along[k * 3 + 1]! * along[o * 3 + 1]! + along[k * 3 + 2]! * along[o * 3 + 2]!;
-      if (Math.abs(cos) > ROUND_COS && apart(k, o) > 0) return o;
-    }
-    return -1;
+    return nearestOn(f, k, (o) => Math.abs(angle[o]! - angle[k]!) <= ALIKE_ANGLE + ALIKE * Math.abs(angle[k]!));
   }
 
   /** Distance of the middle of edge o from the line of edge k; 0 for edges of one line. */
@@ -287,75 +295,8 @@ function decide(meshes: Meshes, part: number, edges: Uint32Array, edgeKind: Uint
   }
 }
 
-/** What is asked of joints to find strips: their faces and the joints of each face, their angles, and what they part and where they end. */
-interface Joints {
-  readonly sides: Uint32Array;
-  readonly start: Uint32Array;
-  readonly items: Uint32Array;
-  readonly angle: Float64Array;
-  readonly edges: Uint32Array;
-  readonly edgeKind: Uint8Array;
-  /** Whether an edge parts two triangles of which neither lies in one plane with another. */
-  readonly isTriangle: (e: number) => boolean;
-  /** Whether both ends of an edge lie at the rim of its surface. */
-  readonly isAtRim: (e: number) => boolean;
-}
-
-/**
- * The joints (1) of curved strips: faces one behind the other, each with two joints, every joint from border to border of the strip. They
- * all turn one way, or part hardly anything but triangles. A fold stands alone, or parts faces of more than a triangle; joints that meet within
- * a surface (a hip roof) do not end at its rim.
- */
-function curvedStrips({ sides, start, items, angle, edges, edgeKind, isTriangle, isAtRim }: Joints): Uint8Array {
-  const n = edges.length;
-  const out = new Uint8Array(n);
-  const isSeen = new Uint8Array(n);
-  const jointsOf = (f: number) => {
-    const own: number[] = [];
-    for (let i = start[f]!; i < start[f + 1]!; i++) if (edgeKind[edges[items[i]!]!] === EdgeKind.smooth) own.push(items[i]!);
-    return own;
-  };
-  for (let k = 0; k < n; k++) {
-    if (isSeen[k] || edgeKind[edges[k]!] !== EdgeKind.smooth) continue;
-    const chain = [k];
-    isSeen[k] = 1;
-    let isStrip = true;
-    for (const first of [sides[k * 2]!, sides[k * 2 + 1]!])
-      for (let at = k, face = first; ;) {
-        const own = jointsOf(face);
-        if (own.length > 2) isStrip = false;
-        const next = own.length === 2 ? (own[0] === at ? own[1]! : own[0]!) : -1;
-        if (next < 0 || isSeen[next]) break;
-        isSeen[next] = 1;
-        chain.push(next);
-        face = sides[next * 2] === face ? sides[next * 2 + 1]! : sides[next * 2]!;
-        at = next;
-      }
-    if (!isStrip || chain.length < STRIP || !chain.every((o) => isAtRim(edges[o]!))) continue;
-    const bent = chain.filter((o) => Math.abs(angle[o]!) > FLAT_JOINT);
-    const turnsOneWay = bent.every((o) => angle[o]! > 0 === angle[bent[0]!]! > 0);
-    const triangles = chain.filter((o) => isTriangle(edges[o]!)).length;
-    if (turnsOneWay || triangles >= MOSTLY * chain.length) for (const o of chain) out[o] = 1;
-  }
-  return out;
-}
-
-/** Which edges of a part end at creases or borders with both their ends. */
-function cornersAtRim({ edgeVertices, partEdgeStart }: Meshes, part: number, edgeKind: Uint8Array): (e: number) => boolean {
-  const rim = new Set<number>();
-  for (let e = partEdgeStart[part]!; e < partEdgeStart[part + 1]!; e++)
-    if (edgeKind[e] === EdgeKind.crease || edgeKind[e] === EdgeKind.border) rim.add(edgeVertices[e * 2]!).add(edgeVertices[e * 2 + 1]!);
-  return (e) => rim.has(edgeVertices[e * 2]!) && rim.has(edgeVertices[e * 2 + 1]!);
-}
-
-/** Which edges part two triangles that lie in one plane with no other: faint edges part planes too. */
-function trianglesAlone({ triangleEdges, edgeFaces }: Meshes, edgeKind: Uint8Array): (e: number) => boolean {
-  const isAlone = (t: number) => [0, 1, 2].every((k) => edgeKind[triangleEdges[t * 3 + k]!] !== EdgeKind.coplanar);
-  return (e) => isAlone(edgeFaces[e * 2]!) && isAlone(edgeFaces[e * 2 + 1]!);
-}
-
 /** Which flat face each triangle of a part belongs to: triangles joined over coplanar and faint edges share the number of one of them. */
-function flatFaces({ triangleEdges, edgeFaces, partTriangleStart }: Meshes, part: number, edgeKind: Uint8Array): Uint32Array {
+function flatFaces({ triangleEdges, edgeFaces, partTriangleStart }: RoundMeshes, part: number, edgeKind: Uint8Array): Uint32Array {
   const first = partTriangleStart[part]!;
   const count = partTriangleStart[part + 1]! - first;
   const sets = new UnionFind(count);
