@@ -44,7 +44,9 @@ export const KINDS: readonly MaterialKind[] = [
   { is: 'timber wood chipboard', rank: 60, nouns: 'chipboard particleboard spanplatte osb osb3 osb4 mdf hdf fibreboard fiberboard hardboard spaanplaat', first: 'agglomere aglomerado truciolare' },
   { is: 'timber wood oak', rank: 60, nouns: 'oak eiche eik', first: 'chene roble rovere carvalho dab dub' },
   { is: 'timber wood larch', rank: 60, nouns: 'larch larche lariks', first: 'meleze alerce larice modrzew modrin' },
-  { is: 'timber wood', rank: 60, nouns: 'timber wood lumber hardwood softwood glulam clt lvl kvh bsh bsp klh holz brettschichtholz brettsperrholz konstruktionsvollholz hout tra trae pine spruce fir ash beech birch walnut douglas cedar teak fichte kiefer tanne buche esche ahorn c16 c18 c24 c30 gl24h gl28h gl30h', first: 'bois madera* legno madeira* drewno drevo sapin epicea pino abete hetre haya faggio' },
+  { is: 'timber wood', rank: 60, nouns: 'timber wood lumber hardwood softwood glulam clt lvl kvh bsh bsp klh holz brettschichtholz brettsperrholz konstruktionsvollholz hout tra trae pine spruce fir ash beech birch walnut douglas cedar teak fichte kiefer tanne buche esche ahorn gl24h gl28h gl30h', first: 'bois madera* legno madeira* drewno drevo sapin epicea pino abete hetre haya faggio' },
+  // strength classes of timber are grades of concrete to others
+  { is: 'timber wood', rank: 60, isVague: true, nouns: 'c14 c16 c18 c24' },
   { is: 'board', rank: 60, isVague: true, nouns: 'board boards boarding' },
   { is: 'screed', rank: 40, nouns: 'screed estrich zementestrich anhydritestrich dekvloer cementdekvloer', first: 'chape massetto solado* recrecido wylewka poter' },
   { is: 'mortar', rank: 40, nouns: 'mortar grout mortel', first: 'mortier mortero malta argamassa* zaprawa' },

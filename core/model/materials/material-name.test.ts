@@ -5,7 +5,7 @@ import { isAir, isNamed, kindRank, materialName } from './material-name';
 const NAMES: Readonly<Record<string, readonly string[]>> = {
   'concrete reinforced': ['Stahlbeton C30/37', 'Béton armé', 'Steel reinforced concrete', 'Hormigón armado HA-25', 'Calcestruzzo armato', 'Gewapend beton', 'Żelbet C25/30', 'Železobeton'],
   'concrete precast': ['Precast concrete', 'Betonfertigteil', 'Concrete - Precast'],
-  concrete: ['Concrete, Cast-in-Place', 'Waterproof concrete', 'Air-entrained concrete', 'Hormigón', 'C25/30', 'Sichtbeton SB3', 'In-situ concrete with steel fibres', 'Mur en béton', 'Bodenplatte Beton', 'Betonplatte', 'Concrete sealed'],
+  concrete: ['Concrete, Cast-in-Place', 'Waterproof concrete', 'Air-entrained concrete', 'Hormigón', 'C25/30', 'Sichtbeton SB3', 'In-situ concrete with steel fibres', 'Mur en béton', 'Bodenplatte Beton', 'Concrete C30', 'Beton C25', 'C16 concrete', 'Concrete C24', 'Betonplatte', 'Concrete sealed'],
   steel: ['Baustahl S235', 'Acier', 'Structural Steel - S355', 'Stainless steel', 'Acero inoxidable', 'Steel connection plate', 'Acciaio zincato'],
   aluminium: ['Aluminium, anodised', 'Aluminum', 'Alu RAL 7016'],
   zinc: ['Metal, zinc', 'Titanzink'],
