@@ -135,7 +135,7 @@ const beside = (name: string, count: number, other: () => unknown, work: () => u
   const views: [string, Sight][] = [['elevation', elevation], ['isometric', isometric]]; // prettier-ignore
   for (const [name, sight] of views) {
     const lines = () => draw(house, scene, sight);
-    const { count } = { count: lines().lineRole.length };
+    const count = lines().lineRole.length;
     beside(`faces seen, ${name}, lines`, count, lines, () => facesOf(house, scene, sight));
     beside(`faces seen with a sun, ${name}, lines`, count, lines, () => facesOf(house, scene, sight, sun));
   }

@@ -46,7 +46,10 @@ const digits = (hash: number): string => hash.toString(16).padStart(8, '0').slic
 function byName(elements: readonly Element[]): Map<string, number[]> {
   const out = new Map<string, number[]>();
   elements.forEach(({ id, name }, e) => {
-    if (id === name || id.startsWith(`${name}~`)) out.set(name, [...(out.get(name) ?? []), e]);
+    if (id !== name && !id.startsWith(`${name}~`)) return;
+    const own = out.get(name);
+    if (own) own.push(e);
+    else out.set(name, [e]);
   });
   return out;
 }

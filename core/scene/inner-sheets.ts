@@ -6,6 +6,8 @@ import { atan2 } from '../geometry/trigonometry';
 const MOST = 20_000;
 /** More pieces between edges of three faces are a lattice, about which nothing is decided. */
 const PIECES = 40;
+/** What has more triangles is no sheet that was forgotten; each of them is asked for against the whole shell. */
+const SHEET = 500;
 /** A part with more borders is open by design. */
 const BORDERS = 64;
 /** How far beside a face it is asked whether that lies inside, as a part of its size. */
@@ -55,6 +57,7 @@ function sheetsIn(vertices: Float64Array, triangles: Uint32Array, from: number, 
   if (pieces.size < 2 || pieces.size > PIECES) return [];
   const out: number[] = [];
   for (const piece of [...pieces.values()].sort((a, b) => a.length - b.length)) {
+    if (piece.length > SHEET) break;
     const own = new Set(piece);
     const rest: number[] = [];
     for (let t = from; t < to; t++) if (!own.has(t) && !out.includes(t)) rest.push(t);
