@@ -5,15 +5,13 @@ import type { Vec2, Vec3 } from './geometry/vec3';
 import type { Model } from './model/model';
 import { atModelSize } from './scene/scale';
 import type { Scene } from './scene/scene';
+import { aroundRooms, FURNISHES } from './sights/make/around-room';
 import { numbered } from './sights/make/number';
 import { roomOfSpace } from './sights/make/of-rooms';
 import { roomOfWalls, sightsOfRoom, wallPiece, type Room } from './sights/make/room-sights';
 import type { Sight } from './sights/sight';
 import { shownParts } from './sights/shown';
 import { draw } from './draw';
-
-/** What stands in a room and does not bound it, by class. */
-const FURNISHES = /furni|sanitary|terminal|appliance|lamp|light|equipment|stair|railing|fitting|fixture|flow/i;
 /** Shorter sides of an outline are chamfers and noise of the cut, metres. */
 const NO_WALL = 1e-4;
 
@@ -25,7 +23,7 @@ const NO_WALL = 1e-4;
  */
 export function roomAt(model: Model, scene: Scene, at: Vec3, taken: readonly string[] = []): Sight[] {
   const space = spaceAt(model, at);
-  return numbered(sightsOfRoom(space ?? enclosedAt(model, scene, at)), taken);
+  return numbered(sightsOfRoom(space ?? enclosedAt(model, scene, at), aroundRooms(model)), taken);
 }
 
 /** The smallest space around a point. */

@@ -3,7 +3,9 @@ import type { Model } from '../../model/model';
 import { prepare } from '../../scene/prepare';
 import { box, modelOf, moved, polygon, prism, spun } from '../../testing/solids';
 import { drawModel } from '../../testing/views';
+import { faceArea } from '../../geometry/rings';
 import { drawingBounds } from '../../linework/drawing';
+import { grazingCuts } from '../../proof/grazing-cuts';
 import { ROLES } from '../role';
 import { checkSight } from '../sight-schema';
 import { detailOf } from './detail-of';
@@ -153,22 +155,29 @@ describe('rooms', () => {
       expect(sights.map((s) => s.kind)).toEqual(['elevation', 'elevation', 'elevation', 'elevation', 'plan', 'ceiling plan']);
       expect(new Set(sights.map((s) => s.name)).size).toBe(6);
       for (const { name } of sights) expect(name).toMatch(/^101 Store, /);
-      const sizes = sights.map(({ limits }) => [limits!.right!, limits!.top!].map((x) => +x.toFixed(6)));
+      // what bounds the room, 0.2 thick all round, and a margin of 10 mm
+      for (const { limits } of sights) expect([limits!.left, limits!.bottom].map((x) => +x!.toFixed(6))).toEqual([-0.21, -0.21]);
+      const sizes = sights.map(({ limits }) => [limits!.right!, limits!.top!].map((x) => +(x - 0.21).toFixed(6)));
       expect(sizes.slice(0, 4).map(([w]) => w).sort()).toEqual([3, 3, 4, 4]); // prettier-ignore
       expect(sizes.slice(0, 4).map(([, h]) => h)).toEqual([2.4, 2.4, 2.4, 2.4]);
       for (const size of sizes.slice(4)) expect([...size].sort()).toEqual([3, 4]);
       sights.slice(0, 4).forEach((sight) => {
         const { frame, depth, limits } = sight;
-        // the plane stands inside, and reaches to the wall: its point at that depth lies on a side of the room
-        const middle = [0, 1].map((k) => frame!.origin[k]! + frame!.look[k]! * depth! + (k ? -frame!.look[0]! : frame!.look[1]!) * (limits!.right! / 2)); // prettier-ignore
+        // the plane stands inside, and reaches through the wall: its point at that depth lies on an outer face
+        const reach = depth! - 0.21;
+        const middle = [0, 1].map((k) => frame!.origin[k]! + frame!.look[k]! * reach + (k ? -frame!.look[0]! : frame!.look[1]!) * (limits!.right! / 2)); // prettier-ignore
         const local = [Math.cos(-degrees * DEGREE), Math.sin(-degrees * DEGREE)];
         const [x, y] = [middle[0]! - 30, middle[1]! - 10];
         const [u, v] = [x * local[0]! - y * local[1]!, x * local[1]! + y * local[0]!];
         expect(Math.min(Math.abs(u), Math.abs(u - 4), Math.abs(v), Math.abs(v - 3))).toBeLessThan(1e-6);
         const box = drawingBounds(drawModel(model, checkSight(sight, 'made')));
         expect(box[2]).toBeLessThanOrEqual(limits!.right! + 1e-6);
-        expect(box[3]).toBeLessThanOrEqual(2.4 + 1e-6);
+        expect(box[3]).toBeLessThanOrEqual(2.6 + 1e-6);
+        expect(grazingCuts(model, prepare(model), checkSight(sight, 'made'))).toEqual([]);
       });
+      // the plan has its walls whole: a ring of 0.2
+      const plan = drawModel(model, checkSight(sights[4]!, 'made'));
+      expect(plan.regions.reduce((sum, { face }) => sum + faceArea(face), 0)).toBeCloseTo(4.4 * 3.4 - 4 * 3, 6);
       // the chest stands at one wall, and in the plan
       const seen = sights.map((sight) => {
         const drawing = drawModel(model, checkSight(sight, 'made'));
@@ -180,6 +189,22 @@ describe('rooms', () => {
       expect(seen.slice(0, 4).filter(Boolean).length).toBeGreaterThan(0);
     },
   );
+  it('show the window in a wall, its frame and its pane, and are cut beside what stands where they would be cut first', () => {
+    const south = box([-0.2, -0.2, 0], [4.4, 0.2, 0.9]);
+    const model = modelOf([
+      { solid: moved(box([0, 0, 0], [4, 3, 2.4]), [30, 10, 2]), name: '101', class: 'Space', use: 'space' },
+      ...[south, box([-0.2, -0.2, 0.9], [1.4, 0.2, 1.7]), box([2.2, -0.2, 0.9], [2, 0.2, 1.7]), box([1.2, -0.2, 2.1], [1, 0.2, 0.5])].map((w, i) => named(moved(w, [30, 10, 2]), `s${i}`)), // prettier-ignore
+      { ...named(moved(box([1.3, -0.15, 0.9], [0.8, 0.06, 1.1]), [30, 10, 2]), 'window'), class: 'Window' },
+      // a shelf whose face lies half a metre before that wall
+      { ...named(moved(box([3, 0.5, 0], [0.5, 0.4, 2]), [30, 10, 2]), 'shelf'), class: 'Furniture' },
+    ]);
+    const sight = ofRooms(model, ['101']).find((s) => s.frame!.look[1] === -1)!;
+    expect(sight.frame!.origin[1]).not.toBeCloseTo(10.5, 3);
+    expect(grazingCuts(model, prepare(model), checkSight(sight, 'made'))).toEqual([]);
+    const drawing = drawModel(model, checkSight(sight, 'made'));
+    const window = model.elements.findIndex((e) => e.id === 'window');
+    expect(drawing.lineElement.some((e, l) => e === window && ROLES[drawing.lineRole[l]!] !== 'hidden')).toBe(true);
+  });
   it('that are not there are refused by their number', () => {
     expect(() => ofRooms(roomModel(0), ['7'])).toThrow(
       expect.objectContaining({ code: 'room-unknown', facts: { room: '7', rooms: '101' } }),

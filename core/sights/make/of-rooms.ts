@@ -4,14 +4,15 @@ import { cross, type Vec3 } from '../../geometry/vec3';
 import type { Element, Model } from '../../model/model';
 import { LEVEL } from '../../scene/main-angle';
 import type { Sight } from '../sight';
+import { aroundRooms } from './around-room';
 import { numbered } from './number';
 import { roomOfWalls, sightsOfRoom, wallPiece, type Room, type WallPiece } from './room-sights';
 
 /** A triangle of less than this, square metres twice over, has no direction. */
 const NO_AREA = 1e-12;
 /**
- * The drawings of rooms: an elevation of each wall, the plan and the ceiling plan, each limited to the clear box of the space. An
- * elevation's plane stands inside the room, square to it, and looks as far as the wall's face.
+ * The drawings of rooms: an elevation of each wall, the plan and the ceiling plan, each as far as what bounds the space, which is cut
+ * along. An elevation's plane stands inside the room, square to it, clear of faces, and looks through the wall, with what stands in it.
  * @param which numbers or names of rooms; all where none is named
  * @throws Fault room-unknown
  */
@@ -27,10 +28,11 @@ export function ofRooms(model: Model, which: readonly string[] = [], taken: read
       })
     : spaces;
   if (!wanted.length) throw new Fault('room-unknown', { room: 'any', rooms: 'none' });
+  const around = aroundRooms(model);
   return numbered(
     wanted.flatMap(({ e, i }) => {
       const room = roomOfSpace(model, e, i);
-      return room ? sightsOfRoom(room) : [];
+      return room ? sightsOfRoom(room, around) : [];
     }),
     taken,
   );

@@ -2,6 +2,7 @@ import { tidyLength } from '../../geometry/tidy';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import { PLAN_HEIGHT } from '../resolve-sight';
 import type { Sight } from '../sight';
+import type { AroundRoom } from './around-room';
 
 /** How far before a wall the plane of its elevation stands, at most: the middle of the room where that is nearer. Metres. */
 const BEFORE = 0.5;
@@ -32,34 +33,95 @@ export interface Room {
   readonly box: readonly [u0: number, v0: number, u1: number, v1: number];
 }
 
-/** The drawings of one room: its walls, its plan, its ceiling. */
-export function sightsOfRoom({ title, sides, low, high, axis, box: [u0, v0, u1, v1] }: Room): Omit<Sight, 'number'>[] {
-  const place = (u: number, v: number): Vec2 => [axis[0] * u - axis[1] * v, axis[1] * u + axis[0] * v];
-  const elevations = sides.map(({ look, at, from, to }, k): Omit<Sight, 'number'> => {
-    // the room's depth before this wall
-    const corners = [place(u0, v0), place(u1, v0), place(u1, v1), place(u0, v1)];
-    const nearest = Math.min(...corners.map((p) => p[0] * look[0] + p[1] * look[1]));
-    const before = Math.min(BEFORE, (at - nearest) / 2);
-    const right: Vec2 = [look[1], -look[0]];
-    const origin: Vec3 = [
-      tidyLength(look[0] * (at - before) + right[0] * from),
-      tidyLength(look[1] * (at - before) + right[1] * from),
-      low,
-    ];
-    return {
-      kind: 'elevation',
-      name: `${title}, wall ${k + 1}`,
-      frame: { origin, look: [look[0], look[1], 0], up: [0, 0, 1], cut: true },
-      depth: tidyLength(before),
-      limits: { left: 0, right: tidyLength(to - from), bottom: 0, top: tidyLength(high - low) },
-    };
+/** Where the first place of a plane lies on a face it steps aside by these, metres. */
+const ASIDE = [0, -0.03, 0.03, -0.07, 0.07, -0.12, 0.12, -0.2, 0.2];
+
+/** The drawings of one room: its walls, its plan, its ceiling; with what bounds it all round, so that no wall is drawn as a lone line. */
+export function sightsOfRoom(room: Room, aroundRoom: (low: Vec3, high: Vec3) => AroundRoom): Omit<Sight, 'number'>[] {
+  const corners = cornersOf(room);
+  const xs = corners.map(([x]) => x);
+  const ys = corners.map(([, y]) => y);
+  const around = aroundRoom([Math.min(...xs), Math.min(...ys), room.low], [Math.max(...xs), Math.max(...ys), room.high]);
+  const elevations = room.sides.map((side, k) => elevationOf(room, side, around, `${room.title}, wall ${k + 1}`));
+  const height = cutHeight(room, around);
+  return [...elevations, levelOf(room, around, 'plan', height), levelOf(room, around, 'ceiling plan', height)];
+}
+
+const placeIn = ({ axis }: Room, u: number, v: number): Vec2 => [axis[0] * u - axis[1] * v, axis[1] * u + axis[0] * v];
+
+function cornersOf(room: Room): Vec2[] {
+  const [u0, v0, u1, v1] = room.box;
+  return [placeIn(room, u0, v0), placeIn(room, u1, v0), placeIn(room, u1, v1), placeIn(room, u0, v1)];
+}
+
+/** The elevation of a wall: cut along what the room ends at beside, below and above it. */
+function elevationOf(room: Room, { look, at, from, to }: Side, around: AroundRoom, name: string): Omit<Sight, 'number'> {
+  const { low, high } = room;
+  // the room's depth before this wall
+  const nearest = Math.min(...cornersOf(room).map((p) => p[0] * look[0] + p[1] * look[1]));
+  const right: Vec2 = [look[1], -look[0]];
+  const place = (off: number, u: number, z: number): Vec3 => [look[0] * (at - off) + right[0] * u, look[1] * (at - off) + right[1] * u, z];
+  const most = Math.min(BEFORE, (at - nearest) / 2);
+  const towards: Vec3 = [look[0], look[1], 0];
+  const isClear = (before: number) => around.isClear(place(before, from, low), towards);
+  const before = ASIDE.map((by) => most * (1 + by)).find(isClear) ?? most;
+  const beside = (u: number, side: number) =>
+    tidyLength(
+      around.beyond(
+        spread(low, high).map((z) => place(before, u, z)),
+        [right[0] * side, right[1] * side, 0],
+      ),
+    );
+  const over = (z: number, up: number) =>
+    tidyLength(
+      around.beyond(
+        spread(from, to).map((u) => place(before, u, z)),
+        [0, 0, up],
+      ),
+    );
+  const through = around.beyond(
+    spread(from, to).flatMap((u) => spread(low, high).map((z) => place(0, u, z))),
+    towards,
+  );
+  const [x, y] = place(before, from, low);
+  return {
+    kind: 'elevation',
+    name,
+    frame: { origin: [tidyLength(x), tidyLength(y), low], look: towards, up: [0, 0, 1], cut: true },
+    depth: tidyLength(before + through),
+    limits: {
+      left: -beside(from, -1),
+      right: tidyLength(to - from + beside(to, 1)),
+      bottom: -over(low, -1),
+      top: tidyLength(high - low + over(high, 1)),
+    },
+  };
+}
+
+/** Where a room is cut for its plans, above its floor: a low one half way up. */
+function cutHeight({ low, high, box }: Room, around: AroundRoom): number {
+  const most = high - low > PLAN_HEIGHT * 1.25 ? PLAN_HEIGHT : (high - low) / 2;
+  const isClear = (height: number) => around.isClear([box[0], box[1], low + height], [0, 0, 1]);
+  return ASIDE.map((by) => most * (1 + by)).find(isClear) ?? most;
+}
+
+/** The plan of a room or of its ceiling, with its walls as thick as they are. */
+function levelOf(room: Room, around: AroundRoom, kind: 'plan' | 'ceiling plan', height: number): Omit<Sight, 'number'> {
+  const { title, low, high, axis, box } = room;
+  const [u0, v0, u1, v1] = box;
+  const beyond = boxSides(axis, box).map((end) => {
+    const { look, at } = end;
+    const own = room.sides.filter((s) => isOneWall(s, end));
+    const starts = (own.length ? own : [end]).flatMap(({ from, to }) =>
+      spread(from, to).flatMap((u) => spread(low, high).map((z): Vec3 => [look[0] * at + look[1] * u, look[1] * at - look[0] * u, z])),
+    );
+    return tidyLength(around.beyond(starts, [look[0], look[1], 0]));
   });
-  // a low room is cut half way up
-  const height = high - low > PLAN_HEIGHT * 1.25 ? PLAN_HEIGHT : (high - low) / 2;
-  const [x, y] = place(u0, v0);
-  const level = (kind: 'plan' | 'ceiling plan', words: string): Omit<Sight, 'number'> => ({
+  const [ahead, toRight, behind, toLeft] = beyond as [number, number, number, number];
+  const [x, y] = placeIn(room, u0, v0);
+  return {
     kind,
-    name: `${title}, ${words}`,
+    name: `${title}, ${kind === 'plan' ? 'plan' : 'ceiling'}`,
     frame: {
       origin: [tidyLength(x), tidyLength(y), tidyLength(low + height)],
       look: [0, 0, kind === 'plan' ? -1 : 1],
@@ -67,10 +129,12 @@ export function sightsOfRoom({ title, sides, low, high, axis, box: [u0, v0, u1, 
       cut: true,
     },
     depth: tidyLength(kind === 'plan' ? height : high - low - height),
-    limits: { left: 0, right: tidyLength(u1 - u0), bottom: 0, top: tidyLength(v1 - v0) },
-  });
-  return [...elevations, level('plan', 'plan'), level('ceiling plan', 'ceiling')];
+    limits: { left: -toLeft, right: tidyLength(u1 - u0 + toRight), bottom: -behind, top: tidyLength(v1 - v0 + ahead) },
+  };
 }
+
+/** Some places between two, at none of which it is likely that sides of triangles run. */
+const spread = (from: number, to: number): number[] => [0.043, 0.213, 0.391, 0.587, 0.779, 0.957].map((part) => from + (to - from) * part);
 
 /** A piece of wall of a room, as it is found: more than one may be of one wall. */
 export interface WallPiece extends Side {
