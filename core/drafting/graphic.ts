@@ -35,9 +35,14 @@ export interface PatternTile {
   readonly angle: number;
   readonly width: number;
   readonly height: number;
-  /** x, y, x, y ... in the tile, from its lower left corner. */
-  readonly path: readonly number[];
+  /** Corners in the tile, from its lower left corner. */
+  readonly path: BulgedPath;
+  /** Where the pattern is one line through the whole of its face: that line, from the drawing's zero. For a form that draws arcs. */
+  readonly line?: BulgedPath;
 }
+
+/** Corners as x, y and bulge, three numbers each: the tangent of a quarter of the angle by which the way on turns, positive counter-clockwise. */
+export type BulgedPath = readonly number[];
 
 export interface FillPiece {
   readonly face: Face;

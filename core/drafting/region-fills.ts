@@ -9,13 +9,16 @@ import { fits, type RuleSubject } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
 import type { FillRule, Standard } from './standard';
 import { variants } from './touching-fills';
-import { bandsOf, inBands, wavePattern } from './wave';
+import { bandsOf, inBands, wavePattern, type Band } from './wave';
 
 /** Where nothing is said of it, a wave goes on by this part of the thickness at each stroke. */
 const PITCH = 0.62;
 
 /** What part of a face its straight bands must be for a wave to stand for all of it. */
 const BANDED = 0.7;
+
+/** A face that differs from its band by no more than this part of it is the band. */
+const WHOLE = 1e-3;
 
 interface Filled {
   readonly region: Region;
@@ -90,11 +93,19 @@ function waveIn(face: Face, pitch: number, scale: number): Wave {
   if (known?.key === key) return known;
   const bands = bandsOf(face);
   const share = bands.reduce((sum, { length, thickness }) => sum + length * thickness, 0) / faceArea(face);
-  const pieces = bands.length ? inBands(face, bands).map(({ face: own, band }) => ({ face: own, ...wavePattern(band, pitch, scale) })) : [];
+  const pieces = bands.length ? inBands(face, bands).map(({ face: own, band }) => inPiece(own, band, pitch, scale)) : [];
   const { lines = [], tile }: Partial<FillPiece> = pieces[0] ?? {};
   const wave = { key, share, fill: { pattern: 'wave', lines, ...(pieces.length > 1 ? { pieces } : tile && { tile }) } };
   _waves.set(face, wave);
   return wave;
+}
+
+/** The wave of a piece; as one line only where the piece is its band. */
+function inPiece(face: Face, band: Band, pitch: number, scale: number): FillPiece {
+  const { lines, tile } = wavePattern(band, pitch, scale);
+  const isBand = Math.abs(faceArea(face) - band.length * band.thickness) < faceArea(face) * WHOLE;
+  const { line, ...rest } = tile;
+  return { face, lines, tile: isBand && line ? tile : rest };
 }
 
 function inFace(

@@ -161,8 +161,8 @@ const RISE = 0.04;
 
 /**
  * A line to and fro across a band, from one of its long sides to the other and on by half circles, with whole strokes from end to end: the
- * way in which soft insulation is drawn (common practice). As families of a pattern, so that a file has a hatch; the half circles go in
- * chords, each of them a family of which one dash alone lies in the band.
+ * way in which soft insulation is drawn (common practice). As families of a pattern, for a form that knows nothing else: there
+ * the half circles go in chords, each of them a family of which one dash alone lies in the band. And as a path with its arcs.
  * @param pitch from one stroke to the next, as a part of the thickness; at most 1
  * @param scale 1 : scale
  */
@@ -198,8 +198,22 @@ export function wavePattern(
       const turn = (atan2(d - b, c - a) * 180) / Math.PI;
       lines.push({ angle: angle + turn, origin: place(a, b), offset: [2 * du * step, 2 * dv * step], dashes: [chord, -gap] });
     }
-  const path = [[r, r], ...over, ...under].flat();
-  return { lines, tile: { at: [u, v], angle, width: 2 * step, height: wide, path } };
+  const path = [r, r, 0, r, wide - r, -1, r + step, wide - r, 0, r + step, r, 1, r + 2 * step, r, 0];
+  const line = lineThrough(Math.round(long / step), step, wide).flatMap(([x, y, bulge]) => [...place(x, y), bulge]);
+  return { lines, tile: { at: [u, v], angle, width: 2 * step, height: wide, path, ...(wide > step && { line }) } };
+}
+
+/** The whole wave of so many strokes in a band's own directions: it begins and ends with a quarter of a circle. */
+function lineThrough(strokes: number, step: number, wide: number): [x: number, y: number, bulge: number][] {
+  const [r, quarter] = [step / 2, Math.SQRT2 - 1];
+  const out: [number, number, number][] = [[0, 0, quarter]];
+  for (let k = 0; k < strokes; k++) {
+    const [x, isUp] = [r + k * step, k % 2 === 0];
+    const turn = (k === strokes - 1 ? quarter : 1) * (isUp ? -1 : 1);
+    out.push([x, isUp ? r : wide - r, 0], [x, isUp ? wide - r : r, turn]);
+  }
+  out.push([strokes * step, strokes % 2 ? wide : 0, 0]);
+  return out;
 }
 
 /** A face in pieces, each with the band whose wave goes through it; what is in no band goes with the longest, the bands as holes in it. */

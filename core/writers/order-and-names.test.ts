@@ -1,4 +1,3 @@
-import { unzlibSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ON_FACES } from '../drafting/faces-on-paper';
@@ -15,6 +14,7 @@ import { prepare } from '../scene/prepare';
 import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import { touchUp } from '../touch-ups/apply';
+import { pdfContent } from '../testing/pdf-content';
 import { writeDxf } from './dxf';
 import { fileName } from './file-name';
 import { writePdf } from './pdf';
@@ -51,7 +51,7 @@ describe('what lies over what', () => {
     const tags = writeDxf(graphic).split('\n');
     const hatches = tags.flatMap((tag, i) => (tag === 'HATCH' && tags[i - 1] === '0' ? [tags[tags.indexOf('8', i) + 1]!] : []));
     expect(hatches.filter((layer, i) => layer !== hatches[i - 1])).toEqual(layersIn.filter((layer, i) => layer !== layersIn[i - 1]));
-    const pages = contentOf(await writePdf([graphic], { fonts, title: 'T' }));
+    const pages = pdfContent(await writePdf([graphic], { fonts, title: 'T' }));
     const red = pages.lastIndexOf('1 0 0 rg');
     expect(red).toBeGreaterThan(0);
     expect(red).toBeGreaterThan(pages.lastIndexOf(' gs\n'));
@@ -71,21 +71,6 @@ describe('what lies over what', () => {
   });
 });
 
-/** What the content streams of a PDF say. */
-function contentOf(bytes: Uint8Array): string {
-  const text = narrow(bytes);
-  let out = '';
-  for (const { index } of text.matchAll(/stream\r?\n/g)) {
-    const from = index + text.slice(index).indexOf('\n') + 1;
-    try {
-      out += new TextDecoder().decode(unzlibSync(bytes.subarray(from, text.indexOf('endstream', from))));
-    } catch {
-      // no content: a font, or an object stream
-    }
-  }
-  return out;
-}
-
 describe('dashes of a pattern in a PDF', () => {
   it.each([
     [[-2, 1], '[1 2] 1 d'],
@@ -99,7 +84,7 @@ describe('dashes of a pattern in a PDF', () => {
       patterns: { ...SHIPPED.patterns, own: [{ angle: 0, origin: [0, 0], offset: [0, 2], dashes }] },
       fills: [{ layer: 'FILL', pattern: 'own', weight: 0.13, colour: 7 }, ...SHIPPED.fills],
     } as unknown as Standard;
-    expect(contentOf(await writePdf([graphicOf(standard)], { fonts, title: 'T' }))).toContain(told);
+    expect(pdfContent(await writePdf([graphicOf(standard)], { fonts, title: 'T' }))).toContain(told);
   });
 });
 

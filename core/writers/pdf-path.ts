@@ -1,7 +1,8 @@
-import { arcPoint, type Arc } from '../geometry/arcs/arc';
+import { arcPoint, circleArc, type Arc } from '../geometry/arcs/arc';
+import type { BulgedPath } from '../drafting/graphic';
 import type { DrawnSide } from '../linework/boundary-edges';
 import { decimal } from './numbers';
-import { cos, sin, tan } from '../geometry/trigonometry';
+import { atan2, cos, sin, tan } from '../geometry/trigonometry';
 
 /** Where a place of a drawing stands on its page, millimetres from the page's lower left corner. */
 export interface OnPage {
@@ -45,6 +46,28 @@ export function arcTo(arc: Arc, isForward: boolean, { x, y }: OnPage): string {
 export function arcPath(arc: Arc, page: OnPage): string {
   const [u, v] = arcPoint(arc, arc[5]);
   return `${place(page.x(u), page.y(v))} m\n${arcTo(arc, true, page)}`;
+}
+
+/** Straight stretches and arcs by their bulges. */
+export function bulgedPath(path: BulgedPath, page: OnPage): string {
+  let out = '';
+  for (let i = 0; i < path.length; i += 3) {
+    const [x, y, bulge] = [path[i]!, path[i + 1]!, path[i - 1] ?? 0];
+    if (bulge) out += arcTo(...arcOfBulge(path[i - 3]!, path[i - 2]!, x, y, bulge), page);
+    else out += `${place(page.x(x), page.y(y))} ${i ? 'l' : 'm'}\n`;
+  }
+  return out;
+}
+
+/** The arc between two places, and whether it runs as its angle grows. */
+function arcOfBulge(ax: number, ay: number, bx: number, by: number, bulge: number): [arc: Arc, isForward: boolean] {
+  // the middle lies square to the chord, at the left of one that turns counter-clockwise
+  const off = (1 - bulge * bulge) / (4 * bulge);
+  const [u, v] = [(ax + bx) / 2 - (by - ay) * off, (ay + by) / 2 + (bx - ax) * off];
+  const [from, to] = bulge > 0 ? [[ax, ay], [bx, by]] as const : [[bx, by], [ax, ay]] as const; // prettier-ignore
+  const start = atan2(from[1] - v, from[0] - u);
+  const end = atan2(to[1] - v, to[0] - u);
+  return [circleArc(u, v, Math.hypot(ax - u, ay - v), start, end > start ? end : end + 2 * Math.PI), bulge > 0];
 }
 
 /** Closed rings of straight sides and arcs. */

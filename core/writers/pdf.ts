@@ -4,14 +4,24 @@ import { PDFDocument, PDFHexString, PDFName, type PDFFont, type PDFPage, type PD
 import { oneLine } from '../drafting/safe-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import { LETTERING } from '../drafting/lettering';
-import { TONE_HAIR, facesOfFill, fillGroups, roundsByLine, titleWords, type Graphic, type Pen, type Text } from '../drafting/graphic';
+import {
+  TONE_HAIR,
+  facesOfFill,
+  fillGroups,
+  roundsByLine,
+  titleWords,
+  type BulgedPath,
+  type Graphic,
+  type Pen,
+  type Text,
+} from '../drafting/graphic';
 import { plotted } from '../drafting/layer-states';
 import { paperColour } from '../drafting/style-drawing';
 import { circleArc } from '../geometry/arcs/arc';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { arcAt, drawingBounds } from '../linework/drawing';
 import { sheetFor, type Paper } from './paper';
-import { arcPath, number, polyline, ringPath, type OnPage } from './pdf-path';
+import { arcPath, bulgedPath, number, polyline, ringPath, type OnPage } from './pdf-path';
 import { cos, sin } from '../geometry/trigonometry';
 
 /** White round the drawing, paper millimetres. */
@@ -168,14 +178,21 @@ function fillOf({ drawing, fills, pens }: Graphic, r: number, on: OnPage): strin
   const ink = colour(paperColour(pen.colour));
   const whole = drawnSides(drawing.regions[r]!.face, drawing.regionCurves?.[r]);
   return facesOfFill(fill, whole)
-    .map(({ rings, lines }) => {
+    .map(({ rings, lines, tile }) => {
       const path = rings.map((ring) => ringPath(ring, on)).join('');
-      if (lines)
-        return `q\n${path}W* n\n0 J\n${ink} RG ${number(pen.weight)} w\n${lines.map((line) => patternLines(line, pen.weight, rings, on)).join('')}Q\n`;
+      const pattern = () =>
+        tile?.line ? bulgedLine(tile.line, on) : lines!.map((line) => patternLines(line, pen.weight, rings, on)).join('');
+      if (lines) return `q\n${path}W* n\n0 J\n${ink} RG ${number(pen.weight)} w\n${pattern()}Q\n`;
       const paint = fill.isTone ? `${ink} RG ${number(TONE_HAIR)} w\n${path}B*\n` : `${path}f*\n`;
       return fill.opacity === undefined ? `${ink} rg\n${paint}` : `q /${opacityName(fill.opacity)} gs\n${ink} rg\n${paint}Q\n`;
     })
     .join('');
+}
+
+/** A pattern that is one line of straight stretches and arcs; its places are millimetres of paper from the drawing's zero. */
+function bulgedLine(line: BulgedPath, on: OnPage): string {
+  const [x0, y0] = [on.x(0), on.y(0)];
+  return `${bulgedPath(line, { k: 1, x: (x) => x0 + x, y: (y) => y0 + y })}S\n`;
 }
 
 /** The lines of a family of a pattern over the box of some rings; they run on through all regions, for they start at the drawing's zero. */

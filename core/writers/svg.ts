@@ -6,6 +6,7 @@ import {
   roundsByLine,
   titleWords,
   TONE_HAIR,
+  type BulgedPath,
   type Graphic,
   type PatternTile,
   type Pen,
@@ -259,12 +260,24 @@ function patternTag(
   return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="0" width="${decimal(period, 6)}" height="${decimal(spacing, 6)}" patternTransform="matrix(${a} ${b} ${cc} ${d} ${e} ${f})"><path d="${strokes.join('')}" fill="none" stroke="${colour}" stroke-width="${decimal(weight, 3)}"/></pattern>`;
 }
 
+/** Straight lines and arcs, in axes of which y runs up. */
+function bulgedPath(path: BulgedPath): string {
+  let d = '';
+  for (let i = 0; i < path.length; i += 3) {
+    const [x, y, before] = [path[i]!, path[i + 1]!, path[i - 1] ?? 0];
+    const to = `${decimal(x, 4)} ${decimal(y, 4)}`;
+    // bulge b over the chord c: radius c (1 + b²) / 4 |b|
+    const radius = decimal((Math.hypot(x - path[i - 3]!, y - path[i - 2]!) * (1 + before * before)) / (4 * Math.abs(before)), 4);
+    d += before ? `A${radius} ${radius} 0 0 ${before > 0 ? 1 : 0} ${to}` : `${i ? 'L' : 'M'}${to}`;
+  }
+  return d;
+}
+
 /** A pattern that repeats one path. On the page y runs down. */
 function tileTag(id: string, { at, angle, width, height, path }: PatternTile, { weight, colour }: Pen, x0: number, y0: number): string {
   const [c, s] = [cos((angle * Math.PI) / 180), sin((angle * Math.PI) / 180)];
   const matrix = [c, -s, -s, -c, x0 + at[0], y0 - at[1]].map((n) => decimal(n, 6)).join(' ');
-  let d = '';
-  for (let i = 0; i < path.length; i += 2) d += `${i ? 'L' : 'M'}${decimal(path[i]!, 4)} ${decimal(path[i + 1]!, 4)}`;
+  const d = bulgedPath(path);
   // what leaves the tile at its end comes in at its beginning
   const paths = [0, -width].map((by) => `<path d="${d}"${by ? ` transform="translate(${decimal(by, 6)} 0)"` : ''}/>`).join('');
   return `<pattern id="${id}" patternUnits="userSpaceOnUse" x="0" y="0" width="${decimal(width, 6)}" height="${decimal(height, 6)}" patternTransform="matrix(${matrix})"><g fill="none" stroke="${paperColour(colour)}" stroke-width="${decimal(weight, 3)}" stroke-linejoin="round">${paths}</g></pattern>`;
