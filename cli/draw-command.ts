@@ -15,7 +15,7 @@ import type { Sight } from '../core/sights/sight';
 import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from '../core/writers/dxf-values';
 import { fileName } from '../core/writers/file-name';
 import { PAPERS, type Paper } from '../core/writers/paper';
-import { drawFile, FORMATS, type DrawHow } from './draw-file';
+import { drawOnPaper, FORMATS, FORMS_OF_MANY, written, type DrawHow, type Drawn } from './draw-file';
 import { MODEL_OPTIONS, modelOptions } from './model-options';
 import { readSights, readStandard } from './read-json';
 import { readModelFile } from './read-model';
@@ -70,7 +70,7 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   if (values.only && values.sight) throw new UsageFault('--only picks sights of a project; it does not go with --sight');
   const ending = extname(values.out).toLowerCase();
   // a name without an ending is that of a folder
-  const isFolder = !ending || (isProject && !values.sight);
+  const isFolder = !ENDINGS.includes(ending as (typeof ENDINGS)[number]) && (!ending || (isProject && !values.sight));
   const format = isFolder ? (oneOf('format', values.format, FORMATS) ?? 'dxf') : oneOf('out', ending, ENDINGS)!.slice(1);
   if (values.format && !isFolder) throw new UsageFault(`--format is for a folder; --out is "${values.out}"`);
   const how = await howOf(values, format as DrawHow['format'], isFolder ? 'format' : 'out', isProject);
@@ -79,7 +79,9 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   else await checkOut(values.out, [path, values.sight, values.standard, values.plan, values.correct, ...(values.with ?? [])]);
   const options = await modelOptions(values);
   const one = values.sight ? await readSights(values.sight) : null;
-  if (Array.isArray(one) && !isFolder) throw new UsageFault(`--out is "${values.out}"; many sights are written into a folder`);
+  const isMany = Array.isArray(one) || (isProject && !values.sight);
+  if (isMany && !isFolder && !FORMS_OF_MANY.includes(format as DrawHow['format']))
+    throw new UsageFault(`--out is "${values.out}"; many sights are written into a folder, or one file of DXF or PDF`);
 
   const t0 = performance.now();
   const project = isProject ? await readProjectHere(path, options) : null;
@@ -94,24 +96,28 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
   const { files, sets } = project?.project ?? {};
   const base = (values.standard ? undefined : project?.project.standard) ?? how.base;
   const chosen = looked(base, values.look);
-  const drawn = (wish: Wish) =>
-    drawFile(model, scene, withNamedSets(wish.sight, sets ?? []), {
-      ...how,
-      scale: scale ?? wish.scale ?? 100,
-      standard: values.look === undefined ? (inLook(base, wish.look) ?? chosen) : chosen,
-      sets,
-      sun: how.sun ?? wish.sun ?? null,
-      layers: wish.layers,
-      touchUps: wish.touchUps,
-      block: how.block || (isFolder && files?.block === true),
-      outlines: how.outlines || (isFolder && files?.outlines === true),
-      paper: how.paper ?? (isFolder ? files?.paper : undefined),
-      times,
-    });
+  const isOfProject = isProject && !values.sight;
+  const asWished = (wish: Wish): DrawHow => ({
+    ...how,
+    scale: scale ?? wish.scale ?? 100,
+    standard: values.look === undefined ? (inLook(base, wish.look) ?? chosen) : chosen,
+    sets,
+    sun: how.sun ?? wish.sun ?? null,
+    layers: wish.layers,
+    touchUps: wish.touchUps,
+    block: how.block || (isOfProject && files?.block === true),
+    outlines: how.outlines || (isOfProject && files?.outlines === true),
+    paper: how.paper ?? (isOfProject ? files?.paper : undefined),
+    times,
+  });
+  const drawn = (wish: Wish) => drawOnPaper(model, scene, withNamedSets(wish.sight, sets ?? []), asWished(wish));
   if (!isFolder) {
-    const { file, doubts } = await drawn(wishes[0]!);
-    await writeWhole(values.out, file);
-    return told(doubts, '', values.strict);
+    const all: Drawn[] = [];
+    for (const wish of wishes) all.push(await drawn(wish));
+    const [first, ...rest] = all.map(({ graphic }) => graphic);
+    if (!first) throw new UsageFault(`${values.sight ?? path} has no sights`);
+    await writeWhole(values.out, await written([first, ...rest], model.name, asWished(wishes[0]!)));
+    return Math.max(...all.map(({ doubts }, k) => told(doubts, all.length > 1 ? `${wishes[k]!.sight.number}: ` : '', values.strict)));
   }
   await mkdir(values.out, { recursive: true });
   const names: string[] = [];
@@ -120,8 +126,8 @@ export async function drawCommand(args: readonly string[]): Promise<number> {
     const name = fileName(wish.sight, format, names);
     names.push(name);
     try {
-      const { file, doubts } = await drawn(wish);
-      await writeWhole(join(values.out, name), file);
+      const { graphic, doubts } = await drawn(wish);
+      await writeWhole(join(values.out, name), await written([graphic], model.name, asWished(wish)));
       code = Math.max(code, told(doubts, `${wish.sight.number}: `, values.strict));
     } catch (error) {
       // one that cannot be drawn does not keep the others from it

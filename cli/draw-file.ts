@@ -2,6 +2,7 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { deliver } from '../core/deliver';
 import { draw } from '../core/draw';
+import type { Graphic } from '../core/drafting/graphic';
 import type { Standard } from '../core/drafting/standard';
 import type { Sun } from '../core/surfaces/shadows';
 import type { Note, NoteCode } from '../core/faults/fault';
@@ -52,13 +53,14 @@ export interface DrawHow {
   readonly times: { readonly read: number; readonly prepare: number } | undefined;
 }
 
-/** Draws a sight and writes it; answers with the file and with what is doubtful about the drawing. */
-export async function drawFile(
-  model: Model,
-  scene: Scene,
-  sight: Sight,
-  how: DrawHow,
-): Promise<{ file: string | Uint8Array; doubts: Note[] }> {
+/** What is on paper of a sight, and what is doubtful about it. */
+export interface Drawn {
+  readonly graphic: Graphic;
+  readonly doubts: readonly Note[];
+}
+
+/** Draws a sight. */
+export async function drawOnPaper(model: Model, scene: Scene, sight: Sight, how: DrawHow): Promise<Drawn> {
   // prettier-ignore
   const pictures: Promise<void>[] = [];
   const explain = explainer();
@@ -83,25 +85,31 @@ export async function drawFile(
     title: how.title,
     outlines: how.outlines,
   });
-  const write = async (): Promise<string | Uint8Array> => {
-    switch (how.format) {
-      case 'pdf':
-        return (await import('../core/writers/pdf')).writePdf([graphic], { fonts: await lettering(), paper: how.paper, title: model.name });
-      case 'json':
-        return (await import('../core/writers/json')).writeJson(graphic, { flat: how.flat });
-      case 'svg':
-        return (await import('../core/writers/svg')).writeSvg(graphic);
-      case 'dxf': {
-        const { writeDxf } = await import('../core/writers/dxf');
-        return writeDxf(graphic, { unit: how.unit, ...(how.version && { version: how.version }), block: how.block, plain: how.plain });
-      }
-    }
-  };
   const doubts = drawing.report.notes.filter(({ code }) => DOUBTS.includes(code));
   if (isEmpty(drawing)) doubts.push(emptyReason(model, scene, sight));
   doubts.push(...cutMisses(model, sight, drawing));
   if (lost.length) doubts.push({ code: 'touch-ups-lost', facts: { count: lost.length } });
-  return { file: await write(), doubts };
+  return { graphic, doubts };
+}
+
+/** Forms of which one file holds several drawings. */
+export const FORMS_OF_MANY: readonly Format[] = ['pdf', 'dxf'];
+
+/** Writes what is on paper: one drawing, or several into one file of a form that holds them. */
+export async function written(graphics: readonly [Graphic, ...Graphic[]], title: string, how: DrawHow): Promise<string | Uint8Array> {
+  const [graphic] = graphics;
+  switch (how.format) {
+    case 'pdf':
+      return (await import('../core/writers/pdf')).writePdf(graphics, { fonts: await lettering(), paper: how.paper, title });
+    case 'json':
+      return (await import('../core/writers/json')).writeJson(graphic, { flat: how.flat });
+    case 'svg':
+      return (await import('../core/writers/svg')).writeSvg(graphic);
+    case 'dxf': {
+      const { writeDxf } = await import('../core/writers/dxf');
+      return writeDxf(graphics, { unit: how.unit, ...(how.version && { version: how.version }), block: how.block, plain: how.plain });
+    }
+  }
 }
 
 /** What a drafter should know before the drawing goes on: units that are not sure, outlines that stay open, nothing to see. */

@@ -19,12 +19,14 @@ A first drawing:
 
 const DRAW = `tarvex draw MODEL --sight SIGHT.json --out FILE
 tarvex draw MODEL --sight SIGHTS.json --out DIR --format dxf|svg|pdf|json
-tarvex draw PROJECT.tarvex --out DIR [--only S-01,P-02] [--format dxf|svg|pdf|json]
+tarvex draw MODEL --sight SIGHTS.json --out FILE.dxf|FILE.pdf
+tarvex draw PROJECT.tarvex --out DIR|FILE.dxf|FILE.pdf [--only S-01,P-02] [--format dxf|svg|pdf|json]
 
   --sight FILE       the sight: where from, what is cut, how far it reaches; or a list of them, [ {...}, {...} ]
   --format F         what a folder of drawings is written as (default dxf); a file for each sight, named by its number and name
   --only NUMBERS     of a project these sights alone
-  --out FILE         .dxf true size for CAD, .svg or .pdf a page in millimetres, .json for other programs
+  --out FILE         .dxf true size for CAD, .svg or .pdf a page in millimetres, .json for other programs; many sights stand side by
+                     side in one .dxf, each tells its number in the extended data, or are the pages of one .pdf
   --scale N          scale 1:N for line types, hatches, texts and pages (default 100; of a project each sight's own)
   --standard FILE    drafting standard (default: the one that comes along)
   --look NAME        one of its looks (default: its first): Works, Planning or Presentation in the one that comes along
@@ -44,7 +46,7 @@ tarvex draw PROJECT.tarvex --out DIR [--only S-01,P-02] [--format dxf|svg|pdf|js
   --no-grid          no grid lines of the model; "grid": false in the sight says the same
   --no-title         no number, name and scale below the drawing
   --outlines         DXF: the outline of each cut face once more, as closed polylines on a layer of their own
-  --block            DXF: put the drawing into one block, inserted once
+  --block            DXF: put each drawing into one block, inserted once
   --plain            DXF: leave out the extended data (role, element, class, material of each entity)
   --flat             JSON: every line as plain points, arcs broken up to 0.1 mm
   --times            put the times of the steps into the report (the file is then no longer the same at each run)

@@ -75,7 +75,7 @@ export async function exportFile(
 ): Promise<Exported> {
   const files: Record<string, Uint8Array> = {};
   const empty: string[] = [];
-  // the pages of a PDF are one file; all others are written as they are drawn, and the drawing is let go
+  // the pages of a PDF are one file, and so are the drawings of a DXF; all others are written as they are drawn, and the drawing is let go
   const pages: Graphic[] = [];
   const encoder = new TextEncoder();
   const base = job.standard ?? SHIPPED;
@@ -90,23 +90,19 @@ export async function exportFile(
       ...{ standard, scale, sun, layers, touchUps },
       ...{ sets: job.sets, outlines: job.outlines },
     });
-    if (job.format === 'pdf') pages.push(graphic);
+    if (job.format === 'pdf' || job.format === 'dxf') pages.push(graphic);
     else {
-      const text =
-        job.format === 'dxf'
-          ? writeDxf(graphic, { block: job.block === true })
-          : job.format === 'svg'
-            ? writeSvg(graphic, behind)
-            : writeJson(graphic);
+      const text = job.format === 'svg' ? writeSvg(graphic, behind) : writeJson(graphic);
       files[fileName(sight, job.format, Object.keys(files))] = encoder.encode(text);
     }
     progress((i + 1) / job.sights.length);
   }
-  if (job.format === 'pdf') {
+  const [only, ...more] = pages;
+  if (only) {
+    const name = more.length ? `${job.archive}.${job.format}` : fileName(only.sight, job.format);
+    if (job.format === 'dxf') return { name, bytes: encoder.encode(writeDxf(pages, { block: job.block === true })), empty };
     const [{ writePdf }, fonts] = await Promise.all([import('../../core/writers/pdf'), lettering()]);
-    const [only, ...more] = pages;
-    const bytes = await writePdf(pages, { fonts, paper: job.paper, title: more.length ? job.archive : model.name });
-    return { name: more.length ? `${job.archive}.pdf` : fileName(only!.sight, 'pdf'), bytes, empty };
+    return { name, bytes: await writePdf(pages, { fonts, paper: job.paper, title: more.length ? job.archive : model.name }), empty };
   }
   const names = Object.keys(files);
   if (names.length === 1) return { name: names[0]!, bytes: files[names[0]!]!, empty };

@@ -19,6 +19,10 @@ export interface EntityForm {
   /** Bytes that a text takes as it is written. */
   readonly sizeOf: (text: string) => number;
   readonly isModern: boolean;
+  /** By how much all is moved, units of the file. */
+  readonly at: readonly [x: number, y: number];
+  /** Number of the sight where the file has several. */
+  readonly sight: string | undefined;
 }
 
 /** A text as it may stand in TEXT, where %% begins a sign of its own (DXF Reference, TEXT): %%% is the percent sign; and a caret with a letter is a control character, with a space itself. */
@@ -68,13 +72,15 @@ export class EntityWriter {
     return tags;
   }
 
+  private readonly x = (u: number): number => u * this.how.k + this.how.at[0];
+  private readonly y = (v: number): number => v * this.how.k + this.how.at[1];
+
   polyline(points: Float64Array, from: number, to: number, style: Style): void {
-    const { k } = this.how;
     if (to - from === 2) {
       this.begin('LINE', style)
         .text(100, 'AcDbLine')
-        .point(10, points[from * 2]! * k, points[from * 2 + 1]! * k, 0)
-        .point(11, points[from * 2 + 2]! * k, points[from * 2 + 3]! * k, 0);
+        .point(10, this.x(points[from * 2]!), this.y(points[from * 2 + 1]!), 0)
+        .point(11, this.x(points[from * 2 + 2]!), this.y(points[from * 2 + 3]!), 0);
       return;
     }
     const closed = to - from > 3 && points[from * 2] === points[to * 2 - 2] && points[from * 2 + 1] === points[to * 2 - 1];
@@ -84,14 +90,14 @@ export class EntityWriter {
       .int(90, last - from)
       .int(70, closed ? 1 : 0)
       .real(43, 0);
-    for (let p = from; p < last; p++) this.out.point(10, points[p * 2]! * k, points[p * 2 + 1]! * k);
+    for (let p = from; p < last; p++) this.out.point(10, this.x(points[p * 2]!), this.y(points[p * 2 + 1]!));
   }
 
   /** A closed polyline of straight sides and arcs of circles. */
   outline(sides: readonly DrawnSide[], style: Style): void {
     const corners = sides.flatMap(bulges);
     this.begin('LWPOLYLINE', style).text(100, 'AcDbPolyline').int(90, corners.length).int(70, 1).real(43, 0);
-    for (const [u, v, bulge] of corners) this.out.point(10, u * this.how.k, v * this.how.k).real(42, bulge, 12);
+    for (const [u, v, bulge] of corners) this.out.point(10, this.x(u), this.y(v)).real(42, bulge, 12);
   }
 
   arc(arc: Arc, style: Style): void {
@@ -104,7 +110,7 @@ export class EntityWriter {
     if (!isCircle(arc)) {
       this.begin('ELLIPSE', style)
         .text(100, 'AcDbEllipse')
-        .point(10, u * k, v * k, 0)
+        .point(10, this.x(u), this.y(v), 0)
         .point(11, r * k, axisV * k, 0);
       out.real(210, 0).real(220, 0).real(230, 1).real(40, ratio, 12);
       out.real(41, full ? 0 : start, 12).real(42, full ? 2 * Math.PI : end, 12);
@@ -112,7 +118,7 @@ export class EntityWriter {
     }
     this.begin(full ? 'CIRCLE' : 'ARC', style)
       .text(100, 'AcDbCircle')
-      .point(10, u * k, v * k, 0)
+      .point(10, this.x(u), this.y(v), 0)
       .real(40, r * k);
     if (full) return;
     const degrees = (t: number) => ((((t * 180) / Math.PI) % 360) + 360) % 360;
@@ -120,10 +126,7 @@ export class EntityWriter {
   }
 
   hatch(face: readonly (readonly DrawnSide[])[], fill: RegionFill): void {
-    const {
-      out,
-      how: { k },
-    } = this;
+    const { out } = this;
     const name = fill.lines ? fill.pattern.toUpperCase().replace(/[^A-Z0-9]+/g, '_') : 'SOLID';
     const tags = this.begin('HATCH', fill);
     // DXF Reference, common group codes: 440, transparency; older releases know none
@@ -144,7 +147,7 @@ export class EntityWriter {
         .int(73, 1)
         .int(93, corners.length);
       for (const [u, v, bulge] of corners) {
-        out.point(10, u * k, v * k);
+        out.point(10, this.x(u), this.y(v));
         if (isRound) out.real(42, bulge, 12);
       }
       out.int(97, 0);
@@ -164,8 +167,10 @@ export class EntityWriter {
    */
   origin({ role, elements, className = '', material = '', line }: EntityOrigin, places: ArrayLike<number>): void {
     this.out.text(1001, APPLICATION);
+    const { sight, sizeOf } = this.how;
     const texts = [role, elements, className, material, line?.beyond ?? '', `KEY ${this.keys.of(role, elements, places)}`];
-    for (const text of texts) this.out.text(1000, extended(text, this.how.sizeOf));
+    if (sight !== undefined) texts.push(`SIGHT ${sight}`);
+    for (const text of texts) this.out.text(1000, extended(text, sizeOf));
     for (const depth of line?.depths ?? []) this.out.real(1040, depth);
   }
 
@@ -174,7 +179,7 @@ export class EntityWriter {
     const key = (of: string, places: ArrayLike<number>) => {
       if (!isPlain) this.origin({ role: 'note', elements: of }, places);
     };
-    const { how: { k, paper }, out, graphic: { strokes, texts } } = this; // prettier-ignore
+    const { how: { paper }, out, graphic: { strokes, texts } } = this; // prettier-ignore
     strokes.radius.forEach((radius, s) => {
       const style = { pen: strokes.pen[s]!, layer: strokes.layer[s]! };
       const [from, to] = [strokes.start[s]!, strokes.start[s + 1]!];
@@ -183,7 +188,7 @@ export class EntityWriter {
       key('', [...strokes.points.subarray(from * 2, to * 2), radius]);
     });
     for (const text of texts) {
-      const [x, y] = [text.at[0] * k, text.at[1] * k];
+      const [x, y] = [this.x(text.at[0]), this.y(text.at[1])];
       this.begin('TEXT', text)
         .text(100, 'AcDbText')
         .point(10, x, y, 0)
@@ -203,12 +208,12 @@ export class EntityWriter {
   private patternLine({ angle, origin, offset, dashes }: PatternLine): void {
     const {
       out,
-      how: { paper },
+      how: { paper, at },
     } = this;
     out
       .real(53, angle)
-      .real(43, origin[0] * paper)
-      .real(44, origin[1] * paper)
+      .real(43, origin[0] * paper + at[0])
+      .real(44, origin[1] * paper + at[1])
       .real(45, offset[0] * paper, 9)
       .real(46, offset[1] * paper, 9)
       .int(79, dashes.length);

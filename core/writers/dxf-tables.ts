@@ -1,7 +1,18 @@
-import type { Graphic, Layer } from '../drafting/graphic';
+import type { Layer } from '../drafting/graphic';
 import { layerName, oneLine } from '../drafting/safe-names';
+import type { SharedPen } from '../drafting/side-by-side';
 import type { DxfTags } from './dxf-tags';
 import { APPLICATION, colourTags, LETTERING, snapWeight, typeName } from './dxf-values';
+
+/** Smallest and largest x, y of a file, in its units. */
+export type Extent = readonly [x0: number, y0: number, x1: number, y1: number];
+
+/** A drawing as a block: its name, the handle of its record, what is in it. */
+export interface Part {
+  readonly name: string;
+  readonly owner: string;
+  readonly entities: DxfTags;
+}
 
 function table(tags: DxfTags, name: string, handle: string, entries: number, body: () => void): void {
   tags.text(0, 'TABLE').text(2, name).text(5, handle).text(330, '0').text(100, 'AcDbSymbolTable').int(70, entries);
@@ -24,10 +35,10 @@ function record(tags: DxfTags, type: string, owner: string, kind: string, name: 
 export function tables(
   tags: DxfTags,
   isModern: boolean,
-  { layers, pens }: Graphic,
+  { layers, pens }: { readonly layers: readonly Layer[]; readonly pens: readonly SharedPen[] },
   paper: number,
-  block: string | null,
-  [x0, y0, x1, y1]: readonly [number, number, number, number],
+  parts: readonly Part[],
+  [x0, y0, x1, y1]: Extent,
 ): void {
   tags.text(0, 'SECTION').text(2, 'TABLES');
   table(tags, 'VPORT', '8', 1, () => {
@@ -57,17 +68,17 @@ export function tables(
       .int(77, 0)
       .int(78, 0);
   });
-  const types = new Map(pens.filter((pen) => pen.dashes.length).map((pen) => [pen.lineType, pen.dashes]));
+  const types = new Map(pens.filter((pen) => pen.dashes.length).map((pen) => [pen.lineType, pen]));
   table(tags, 'LTYPE', '5', types.size + 3, () => {
     for (const name of ['ByBlock', 'ByLayer', 'Continuous'])
       record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', name).text(3, '').int(72, 65).int(73, 0).real(40, 0);
-    for (const [type, dashes] of types) {
+    for (const [type, { dashes, enlarged = 1 }] of types) {
       record(tags, 'LTYPE', '5', 'AcDbLinetypeTableRecord', layerName(type).toUpperCase())
         .text(3, `${oneLine(type)} ${dashes.join(' ')} mm`)
         .int(72, 65)
         .int(73, dashes.length)
-        .real(40, dashes.reduce((sum, d) => sum + Math.abs(d), 0) * paper);
-      for (const d of dashes) tags.real(49, d * paper).int(74, 0);
+        .real(40, dashes.reduce((sum, d) => sum + Math.abs(d), 0) * paper * enlarged);
+      for (const d of dashes) tags.real(49, d * paper * enlarged).int(74, 0);
     }
   });
   table(tags, 'LAYER', '2', layers.length + 1, () => {
@@ -95,10 +106,10 @@ export function tables(
   table(tags, 'DIMSTYLE', 'A', 1, () => {
     record(tags, 'DIMSTYLE', 'A', 'AcDbDimStyleTableRecord', 'Standard');
   });
-  table(tags, 'BLOCK_RECORD', '1', block ? 3 : 2, () => {
+  table(tags, 'BLOCK_RECORD', '1', 2 + parts.length, () => {
     blockRecord(tags, '*Model_Space', '1B', '1C');
     blockRecord(tags, '*Paper_Space', '1D', '1F');
-    if (block) blockRecord(tags, block, '1E', '0');
+    for (const { name, owner } of parts) blockRecord(tags, name, owner, '0');
   });
   tags.text(0, 'ENDSEC');
 }
@@ -130,7 +141,7 @@ function blockRecord(tags: DxfTags, name: string, handle: string, layout: string
     .int(281, 0);
 }
 
-export function blocks(tags: DxfTags, block: string | null, entities: DxfTags | null, layers: readonly Layer[]): void {
+export function blocks(tags: DxfTags, parts: readonly Part[], layers: readonly Layer[]): void {
   tags.text(0, 'SECTION').text(2, 'BLOCKS');
   const one = (name: string, owner: string, paperSpace: boolean, layer: string, content: DxfTags | null) => {
     tags.text(0, 'BLOCK').text(5, tags.nextHandle()).text(330, owner).text(100, 'AcDbEntity');
@@ -143,11 +154,11 @@ export function blocks(tags: DxfTags, block: string | null, entities: DxfTags | 
   };
   one('*Model_Space', '1B', false, '0', null);
   one('*Paper_Space', '1D', true, '0', null);
-  if (block) one(block, '1E', false, layers[0]?.name ?? '0', entities);
+  for (const { name, owner, entities } of parts) one(name, owner, false, layers[0]?.name ?? '0', entities);
   tags.text(0, 'ENDSEC');
 }
 
-export function insert(tags: DxfTags, name: string, layers: readonly Layer[]): void {
+export function insert(tags: DxfTags, name: string, layers: readonly Layer[], [x, y]: readonly [number, number]): void {
   const [layer] = layers;
   if (!layer) return;
   tags
@@ -158,7 +169,7 @@ export function insert(tags: DxfTags, name: string, layers: readonly Layer[]): v
     .text(8, layer.name)
     .text(100, 'AcDbBlockReference')
     .text(2, name)
-    .point(10, 0, 0, 0);
+    .point(10, x, y, 0);
 }
 
 export function objects(tags: DxfTags): void {

@@ -1,11 +1,12 @@
 import { bytesOf, extendedIds, layerName, plainNames } from '../drafting/safe-names';
 import { facesOfFill, fillGroups, roundsByLine, titleWords, type Graphic } from '../drafting/graphic';
+import { sideBySide, type SharedPen } from '../drafting/side-by-side';
 import { drawnSides } from '../linework/boundary-edges';
 import { paperColour } from '../drafting/style-drawing';
 import { arcAt } from '../linework/drawing';
 import { ROLES } from '../sights/role';
 import { EntityWriter } from './dxf-entities';
-import { blocks, insert, objects, tables } from './dxf-tables';
+import { blocks, insert, objects, tables, type Extent } from './dxf-tables';
 import { DxfTags, escaped } from './dxf-tags';
 import { DXF_UNITS, DXF_VERSIONS, type DxfUnit, type DxfVersion } from './dxf-values';
 
@@ -20,26 +21,64 @@ export interface DxfOptions {
 }
 
 /**
- * The drawing as a DXF file of text, of release 2000, 2010 or 2018, at true size: layers with weight, colour and line type,
+ * Drawings as a DXF file of text, of release 2000, 2010 or 2018, at true size: layers with weight, colour and line type,
  * LINE, LWPOLYLINE, ARC, CIRCLE, ELLIPSE, HATCH and TEXT; nothing on layer 0; line types and hatches scaled so that they are right on paper
- * at the drawing's scale. Source: DXF Reference, releases 2000, 2010 and 2018.
+ * at the drawing's scale. Several stand side by side, the first at its own coordinates. Source: DXF Reference, releases 2000, 2010 and 2018.
  */
-export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = false, version = 'R2010' }: DxfOptions = {}): string {
+export function writeDxf(
+  any: Graphic | readonly Graphic[],
+  { unit = 'mm', block = false, plain = false, version = 'R2010' }: DxfOptions = {},
+): string {
   const [insunits, metres] = DXF_UNITS[unit];
   const k = 1 / metres;
   /** One paper millimetre in drawing units. */
-  const paper = (any.scale * 0.001) / metres;
+  const paperOf = ({ scale }: Graphic) => (scale * 0.001) / metres;
   const { isModern } = DXF_VERSIONS[version];
-  const graphic = isModern ? any : inPlainLetters(withoutTransparency(any));
-  const { drawing, layers, names } = graphic;
+  const form = (own: Graphic) => (isModern ? own : inPlainLetters(withoutTransparency(own)));
+  const { drawings, pens: shared } = sideBySide([any].flat());
+  const all = drawings.map(({ graphic, at }) => ({ graphic: form(graphic), at: [at[0] * k, at[1] * k] as const }));
+  const [first] = all as [(typeof all)[number]];
   const tags = new DxfTags(!isModern);
   const sizeOf = (text: string) => (isModern ? bytesOf(text) : escaped(text).length);
-  const [name] = (isModern ? [blockName(graphic)] : plainNames([blockName(graphic)])) as [string];
+  const own = all.map(({ graphic }) => blockName(graphic));
+  const names = unlike(isModern ? own : plainNames(own));
 
-  const entities = new DxfTags(!isModern);
-  const owner = block ? '1E' : '1B';
-  // every writer below takes its handles from the one counter, in the order of the file
-  const content = new EntityWriter(tags, entities, graphic, owner, { k, paper, sizeOf, isModern });
+  const parts = all.map(({ graphic, at }, n) => {
+    const entities = new DxfTags(!isModern);
+    // every writer below takes its handles from the one counter, in the order of the file
+    const owner = !block ? '1B' : n === 0 ? '1E' : tags.nextHandle();
+    const content = new EntityWriter(tags, entities, graphic, owner, {
+      ...{ k, paper: paperOf(graphic), sizeOf, isModern },
+      // a block is put into its place as a whole
+      at: block ? [0, 0] : at,
+      sight: all.length > 1 ? graphic.sight.number : undefined,
+    });
+    writeEntities(content, graphic, k, sizeOf, plain);
+    return { name: names[n]!, owner, entities, at };
+  });
+
+  const box = all.map(({ graphic: { box: own }, at }) => own.map((x, i) => x * k + at[i % 2]!));
+  const extent = [0, 1, 2, 3].map((i) => (i < 2 ? Math.min : Math.max)(...box.map((own) => own[i]!))) as unknown as Extent;
+  header(tags, version, insunits, extent);
+  const layers = first.graphic.layers;
+  tags.text(0, 'SECTION').text(2, 'CLASSES').text(0, 'ENDSEC');
+  const pens = first.graphic.pens.map((pen, p): SharedPen => ({ ...pen, enlarged: shared[p]?.enlarged ?? 1 }));
+  tables(tags, isModern, { layers, pens }, paperOf(first.graphic), block ? parts : [], extent);
+  blocks(tags, block ? parts : [], layers);
+  tags.text(0, 'SECTION').text(2, 'ENTITIES');
+  for (const part of parts)
+    if (block) insert(tags, part.name, layers, part.at);
+    else tags.append(part.entities);
+  tags.text(0, 'ENDSEC');
+  objects(tags);
+  tags.text(0, 'EOF');
+  // the seed stands in the header, before the handles are known
+  return tags.toString().replace('@SEED', tags.seed);
+}
+
+/** The entities of one drawing: fills, lines, annotation, outlines of cut faces. */
+function writeEntities(content: EntityWriter, graphic: Graphic, k: number, sizeOf: (text: string) => number, plain: boolean): void {
+  const { drawing, names } = graphic;
   for (const r of fillGroups(graphic).flatMap(({ regions }) => regions)) {
     const [region, fill] = [drawing.regions[r]!, graphic.fills[r]!];
     const material = names.materials[region.material] ?? '';
@@ -90,20 +129,6 @@ export function writeDxf(any: Graphic, { unit = 'mm', block = false, plain = fal
         content.origin({ role: 'cut outline', elements: extendedIds(ids, sizeOf) }, ring.flatMap(({ from }) => from)); // prettier-ignore
       }
     });
-
-  const [u0, v0, u1, v1] = graphic.box;
-  header(tags, version, insunits, [u0 * k, v0 * k, u1 * k, v1 * k]);
-  tags.text(0, 'SECTION').text(2, 'CLASSES').text(0, 'ENDSEC');
-  tables(tags, isModern, graphic, paper, block ? name : null, [u0 * k, v0 * k, u1 * k, v1 * k]);
-  blocks(tags, block ? name : null, block ? entities : null, layers);
-  tags.text(0, 'SECTION').text(2, 'ENTITIES');
-  if (block) insert(tags, name, layers);
-  else tags.append(entities);
-  tags.text(0, 'ENDSEC');
-  objects(tags);
-  tags.text(0, 'EOF');
-  // the seed stands in the header, before the handles are known
-  return tags.toString().replace('@SEED', tags.seed);
 }
 
 /** Names of layers and line types without what a release of ASCII has no name for: there an escaped sign is none that a name may hold. */
@@ -146,10 +171,21 @@ function withoutTransparency(graphic: Graphic): Graphic {
   return { ...graphic, pens, fills };
 }
 
+/** Names of which none is another's, whatever their case. */
+function unlike(names: readonly string[]): string[] {
+  const taken = new Set<string>();
+  return names.map((name) => {
+    let own = name;
+    for (let n = 2; taken.has(own.toUpperCase()); n++) own = `${name} ${n}`;
+    taken.add(own.toUpperCase());
+    return own;
+  });
+}
+
 /** The block's name: number and name of the sight. */
 const blockName = ({ sight }: Graphic): string => layerName(titleWords(sight));
 
-function header(tags: DxfTags, version: DxfVersion, insunits: number, [x0, y0, x1, y1]: readonly [number, number, number, number]): void {
+function header(tags: DxfTags, version: DxfVersion, insunits: number, [x0, y0, x1, y1]: Extent): void {
   const variable = (name: string) => tags.text(9, name);
   tags.text(0, 'SECTION').text(2, 'HEADER');
   const { number, isModern } = DXF_VERSIONS[version];
