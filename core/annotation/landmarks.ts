@@ -1,7 +1,7 @@
 import { mirrorFrame, type Frame } from '../geometry/frame';
 import type { Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
-import { isJogged, legsOf } from '../sights/legs';
+import { isJogged, legsOf, type Leg } from '../sights/legs';
 import { resolveSight, type Placed } from '../sights/resolve-sight';
 import type { Sight } from '../sights/sight';
 
@@ -50,8 +50,8 @@ export function landmarksOf(model: Marked, sight: Sight): Landmarks {
     return { name, height, v: height - zero };
   });
   const legs = isJogged(sight)
-    ? legsOf(sight).map(({ sight: leg, from, length }) => ({ frame: resolveSight(model, leg).frame, from, length }))
-    : [{ frame, from: 0, length: Infinity }];
+    ? legsOf(sight).map(({ sight: leg, from, drawn }) => ({ frame: resolveSight(model, leg).frame, from, drawn }))
+    : [{ frame, from: 0, drawn: [-Infinity, Infinity] as const }];
   const axes = legs.flatMap((leg) => uprightAxes(model, leg));
   return { levels, axes: axes.sort((a, b) => a.points[0]! - b.points[0]!) };
 }
@@ -62,14 +62,14 @@ function onto({ origin, right, up }: Frame, model: Marked, [x, y, z]: Vec3): [nu
   return [d[0] * right[0] + d[1] * right[1] + d[2] * right[2], d[0] * up[0] + d[1] * up[1] + d[2] * up[2]];
 }
 
-function uprightAxes(model: Marked, { frame, from, length }: { frame: Frame; from: number; length: number }): Axis[] {
+function uprightAxes(model: Marked, { frame, from, drawn: [begin, end] }: { readonly frame: Frame } & Pick<Leg, 'from' | 'drawn'>): Axis[] {
   const [rx, ry] = frame.right;
   return model.grid.flatMap(({ tag, from: a, to: b, curve }): Axis[] => {
     const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
     // one without a length has no direction
     if (curve || !(Math.hypot(dx, dy) > 0) || Math.abs(dx * rx + dy * ry) > TRUE * Math.hypot(dx, dy)) return [];
     const [u] = onto(frame, model, a);
-    return u < 0 && length < Infinity ? [] : u > length ? [] : [{ tag, points: Float64Array.of(from + u, 0) }];
+    return u < begin || u > end ? [] : [{ tag, points: Float64Array.of(from + u, 0) }];
   });
 }
 

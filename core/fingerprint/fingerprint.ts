@@ -5,7 +5,7 @@ import type { Rule, Sight } from '../sights/sight';
 import { touchedElements, type Boxed } from '../sights/touched';
 
 /** Raised whenever the engine draws anything differently. */
-const ENGINE = 20;
+const ENGINE = 21;
 
 /** What of a model decides its drawings. */
 export interface Printed extends Boxed {

@@ -43,12 +43,13 @@ export function compose(
   told?: (segments: SegmentList) => void,
 ): Drawing {
   const pictures = shown.map(placed);
-  const legs = pictures.filter(({ place }) => place.length < Infinity);
+  const legs = pictures.filter(({ place }) => place.from > -Infinity || place.to < Infinity);
   const { segments, regions } = legs.length ? sideBySide(legs, jointElements(scene, shown[0]!.view)) : together(pictures);
   const single = removeDoubles(canonicalOrder(segments));
   told?.(single);
-  const ends = legs.map(({ place }) => place.shift);
-  const steps = legs.length ? [...ends, ends.at(-1)! + legs.at(-1)!.place.length] : [];
+  // where strips begin and end
+  const ends = legs.flatMap(({ place: { shift, from, to } }, k) => [...(k ? [] : [shift + from]), shift + to]);
+  const steps = ends.filter(Number.isFinite);
   // in a perspective a circle is no ellipse with equal steps
   const isParallel = shown[0]!.view.distance === Infinity;
   const lines = isParallel

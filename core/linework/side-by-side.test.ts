@@ -46,6 +46,21 @@ describe('a jogged section', () => {
     ).toBe(true);
   });
 
+  it('goes on beyond the ends of its line where its limits say so, on the side where the outer legs lie', () => {
+    const short = section([[2, 1.5], [5, 1.5], [5, 4.5], [8, 4.5]], { depth: 0 }); // prettier-ignore
+    const area = (own: Sight) => drawModel(model, own).regions.reduce((sum, { face }) => sum + faceArea(face), 0);
+    expect(area(short)).toBeCloseTo(6 * 0.5 + 0.5 * 2 + 0.5 * 3, 5);
+    // the slab and the piers whole, as without an end
+    const whole = 10 * 0.5 + 2 + 3;
+    expect(area({ ...short, limits: { left: null, right: null } })).toBeCloseTo(whole, 5);
+    expect(area({ ...short, limits: { left: -10, right: 20 } })).toBeCloseTo(whole, 5);
+    expect(area({ ...short, limits: { left: -0.5 } })).toBeCloseTo(6.5 * 0.5 + 2 + 0.5 * 3, 5);
+    // from the other side the left end is the last of the path
+    expect(area({ ...short, look: 'right', limits: { left: -0.5 } })).toBeCloseTo(6.5 * 0.5 + 0.5 * 2 + 3, 5);
+    const { steps } = drawModel(model, { ...short, limits: { left: null, right: 7 } });
+    expect(steps).toEqual([3, 7]);
+  });
+
   it('looked at from the other side is the same, mirrored', () => {
     const other = drawModel(model, { ...jogged, look: 'right' });
     const us = (d: typeof other) => piecesOf(d).flatMap(([a, , b]) => [a!, b!]);

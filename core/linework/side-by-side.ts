@@ -7,8 +7,8 @@ import { Segments, type SegmentList } from '../sights/segments';
 export interface Strip {
   readonly segments: SegmentList;
   readonly regions: readonly Region[];
-  /** The stretch of the leg's own u that is shown begins at 0 and is this long; it stands at `shift` in the whole. */
-  readonly place: { readonly shift: number; readonly length: number };
+  /** The stretch of the leg's own u that is shown, which may have no end; its zero stands at `shift` in the whole. */
+  readonly place: { readonly shift: number; readonly from: number; readonly to: number };
 }
 
 /** A line that lies in the step itself would be a line at the jog; within this it does. */
@@ -23,30 +23,32 @@ export function sideBySide(strips: readonly Strip[], joints: ReadonlySet<number>
   const regions: Region[] = [];
   const steps = strips.slice(1).map(({ place }) => place.shift);
   for (const { segments, regions: own, place } of strips) {
-    const { shift: from, length } = place;
+    const { shift, from, to } = place;
     const { ends } = segments;
     for (let s = 0; s < segments.count; s++) {
       const [u0, u1] = [ends[s * 4]!, ends[s * 4 + 2]!];
-      const stretch = between(u0, u1, Math.hypot(u1 - u0, ends[s * 4 + 3]! - ends[s * 4 + 1]!), length);
+      const stretch = between(u0, u1, Math.hypot(u1 - u0, ends[s * 4 + 3]! - ends[s * 4 + 1]!), from, to);
       if (!stretch) continue;
-      const isStep = Math.abs(u0 - u1) < AT_STEP && steps.some((u) => Math.abs(u - from - u0) < AT_STEP);
-      if (!isStep) out.addStretch(segments, s, ...stretch, from);
+      const isStep = Math.abs(u0 - u1) < AT_STEP && steps.some((u) => Math.abs(u - shift - u0) < AT_STEP);
+      if (!isStep) out.addStretch(segments, s, ...stretch, shift);
     }
     for (const region of own) {
-      const [, v0, , v1] = ringBounds(region.face);
-      const window = Float64Array.of(0, v0 - 1, length, v0 - 1, length, v1 + 1, 0, v1 + 1);
+      const [u0, v0, u1, v1] = ringBounds(region.face);
+      const [begin, end] = [Math.max(from, u0 - 1), Math.min(to, u1 + 1)];
+      if (end <= begin) continue;
+      const window = Float64Array.of(begin, v0 - 1, end, v0 - 1, end, v1 + 1, begin, v1 + 1);
       for (const face of intersection(region.face, [window]))
-        regions.push({ ...region, face: face.map((ring) => ring.map((x, i) => (i % 2 ? x : x + from))) });
+        regions.push({ ...region, face: face.map((ring) => ring.map((x, i) => (i % 2 ? x : x + shift))) });
     }
   }
   return { segments: out.done(), regions: uniteAcross(regions, steps, joints) };
 }
 
-/** The stretch of a segment of some size with 0 <= u <= length, in parts of it; null for none. */
-function between(u0: number, u1: number, size: number, length: number): [number, number] | null {
-  if (Math.max(u0, u1) < 0 || Math.min(u0, u1) > length) return null;
-  const at = (u: number) => (u < 0 ? -u0 : length - u0) / (u1 - u0);
-  const isOut = (u: number) => u < 0 || u > length;
+/** The stretch of a segment of some size with least <= u <= most, in parts of it; null for none. */
+function between(u0: number, u1: number, size: number, least: number, most: number): [number, number] | null {
+  if (Math.max(u0, u1) < least || Math.min(u0, u1) > most) return null;
+  const at = (u: number) => ((u < least ? least : most) - u0) / (u1 - u0);
+  const isOut = (u: number) => u < least || u > most;
   const [from, to] = [isOut(u0) ? at(u0) : 0, isOut(u1) ? at(u1) : 1];
   return (to - from) * size > JOIN / 2 ? [from, to] : null;
 }

@@ -25,8 +25,8 @@ const NUDGE = 0.005;
 export function grazingCuts(model: Model, prepared: Scene, sight: Sight): Finding[] {
   const scene = atModelSize(prepared);
   if (sight.kind !== 'section' || sight.frame || sight.path!.length < 3) return grazed(model, scene, sight);
-  return legsOf(sight).flatMap(({ sight: leg, from, length }) =>
-    grazed(model, scene, leg, { left: 0, right: length }).map((finding) => ({
+  return legsOf(sight).flatMap(({ sight: leg, from }) =>
+    grazed(model, scene, leg).map((finding) => ({
       ...finding,
       at: [finding.at![0] + from, finding.at![1]] as const,
     })),

@@ -8,6 +8,8 @@ export interface Leg {
   /** Metres along the drawing at which the leg begins, and its length. */
   readonly from: number;
   readonly length: number;
+  /** From where to where it is drawn in its own u: the outer legs go on beyond the line where the limits of the sight say so. */
+  readonly drawn: readonly [from: number, to: number];
 }
 
 /** Sine of the angle within which a leg runs square to the first: such a leg only steps back or forth and takes no width. */
@@ -32,16 +34,22 @@ export function wideLegs(path: readonly Vec2[]): { readonly path: readonly [Vec2
 
 /**
  * The legs of a section along its path, in the order in which they stand side by side in the drawing. Legs that run square to the
- * first one are jogs: there the plane steps, and nothing is drawn.
+ * first one are jogs: there the plane steps, and nothing is drawn. The outer ones have the limits of the sight that lie beyond the line.
  */
 export function legsOf(sight: Sight): Leg[] {
-  const { legDepths } = sight;
+  const { legDepths, limits: { left, right } = {} } = sight;
   const wide = wideLegs(sight.path!).map((leg, k) => ({ ...leg, depth: legDepths && k < legDepths.length ? legDepths[k] : sight.depth }));
   // u counts from the end that lies left in the drawing
   if (sight.look === 'right') wide.reverse();
+  const long = wide.reduce((sum, { length }) => sum + length, 0);
+  const begin = left === null ? -Infinity : Math.min(0, left ?? 0);
+  const end = right === null ? Infinity : Math.max(long, right ?? long);
   let from = 0;
-  return wide.map(({ path, length, depth }) => {
-    const leg: Leg = { sight: { ...sight, path, depth, legDepths: undefined, limits: undefined }, from, length };
+  return wide.map(({ path, length, depth }, k) => {
+    const drawn = [k ? 0 : begin, k === wide.length - 1 ? end - from : length] as const;
+    const open = (at: number) => (Number.isFinite(at) ? at : null);
+    const limits = { left: open(drawn[0]), right: open(drawn[1]) };
+    const leg: Leg = { sight: { ...sight, path, depth, legDepths: undefined, limits }, from, length, drawn };
     from += length;
     return leg;
   });

@@ -3,7 +3,9 @@ import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
 import type { Vec3 } from '../geometry/vec3';
 import { toFrame } from '../geometry/frame';
+import { beyondLine } from './limits';
 import { resolveSight } from './resolve-sight';
+import type { Sight } from './sight';
 import { checkSight } from './sight-schema';
 
 const base = { number: 'S-01', name: 'x' };
@@ -113,5 +115,16 @@ describe('sights', () => {
     expect(() => resolveSight(model, { ...base, kind: 'plan', storey: 'Attic' })).toThrowError(
       expect.objectContaining({ code: 'storey-unknown' }),
     );
+  });
+});
+
+describe('the line of a section', () => {
+  const path = [[0, 0], [6, 0], [6, 2], [10, 2]] as const; // prettier-ignore
+  const sight: Sight = { kind: 'section', number: 'S', name: '', path, look: 'left' };
+  it('goes on beyond its ends as far as the drawing does, at the end that lies there', () => {
+    expect(beyondLine(sight, 100)).toEqual([null, null]);
+    expect(beyondLine({ ...sight, limits: { left: 1, right: 9 } }, 100)).toEqual([null, null]);
+    expect(beyondLine({ ...sight, limits: { left: -2, right: null } }, 100)).toEqual([[[-2, 0], [0, 0]], [[110, 2], [10, 2]]]); // prettier-ignore
+    expect(beyondLine({ ...sight, look: 'right', limits: { left: -2, right: 13 } }, 100)).toEqual([[[-3, 0], [0, 0]], [[12, 2], [10, 2]]]); // prettier-ignore
   });
 });

@@ -14,8 +14,9 @@ export interface Window {
 export interface Place {
   /** Metres along the drawing: where a leg of a jogged section begins. */
   readonly shift: number;
-  /** The length that a leg takes there; Infinity for what is no leg. */
-  readonly length: number;
+  /** From where to where the picture is shown in its own u; a leg of a jogged section ends where the next begins, and infinite is what has no end. */
+  readonly from: number;
+  readonly to: number;
   /** u runs the other way: what is seen from below lies as the plan above it lies. */
   readonly isMirrored: boolean;
   /** Only the outlines come, as what hangs overhead. */
@@ -56,4 +57,4 @@ export interface View {
   readonly place: Place;
 }
 
-export const HERE: Place = { shift: 0, length: Infinity, isMirrored: false, isOverhead: false };
+export const HERE: Place = { shift: 0, from: -Infinity, to: Infinity, isMirrored: false, isOverhead: false };

@@ -5,7 +5,7 @@ import { dot, scale, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import { askewNote, rolledNote } from './askew';
-import { isJogged, legsOf } from './legs';
+import { isJogged, legsOf, type Leg } from './legs';
 import { limitsOf } from './limits';
 import { pictureFrame, resolveSight } from './resolve-sight';
 import { jointParts, shownParts } from './shown';
@@ -42,7 +42,7 @@ export function viewsOf(model: Model, scene: Scene, sight: Sight, told: ToldPart
   const limits = limitsOf(sight, plane.distance);
   const made = isJogged(sight)
     ? legsOf(sight).map((leg) =>
-        viewOf(model, scene, leg.sight, told, legWindow(limits, leg), { ...HERE, shift: leg.from, length: leg.length }),
+        viewOf(model, scene, leg.sight, told, legWindow(limits, leg), { ...HERE, shift: leg.from, from: leg.drawn[0], to: leg.drawn[1] }),
       )
     : [
         viewOf(model, scene, sight, told, windowOf(limits, sight.kind === 'ceiling plan'), {
@@ -112,9 +112,9 @@ function windowOf({ left, right, bottom, top }: Limits = {}, isMirrored: boolean
   return { u0: isMirrored ? -u1 : u0, v0: bottom ?? -Infinity, u1: isMirrored ? -u0 : u1, v1: top ?? Infinity };
 }
 
-function legWindow(limits: Limits | undefined, { from, length }: { from: number; length: number }): Window {
+function legWindow(limits: Limits | undefined, { from, drawn: [begin, end] }: Leg): Window {
   const { u0, v0, u1, v1 } = windowOf(limits, false);
-  return { u0: Math.max(0, u0 - from), v0, u1: Math.min(length, u1 - from), v1 };
+  return { u0: Math.max(begin, u0 - from), v0, u1: Math.min(end, u1 - from), v1 };
 }
 
 /** A perspective draws what lies before the eye. */
@@ -172,6 +172,6 @@ function enlarged(view: View, by: number): View {
     window: { u0: window.u0 * by, v0: window.v0 * by, u1: window.u1 * by, v1: window.v1 * by },
     trims: view.trims.map(plane),
     eyePlane: view.eyePlane && plane(view.eyePlane),
-    place: { ...place, shift: place.shift * by, length: place.length * by },
+    place: { ...place, shift: place.shift * by, from: place.from * by, to: place.to * by },
   };
 }

@@ -11,7 +11,11 @@ const model = modelOf([
   { solid: box([0, 0, 0], [1, 1, 0.5]), name: 'buried', class: 'Wall' },
 ]);
 const above = (number: string, scale: number, x: number) =>
-  published(model, { ...frameSight([0, 0, -1], [0, 1, 0], [x, 40, 1]), hidden: true, kind: 'section' as const, number, name: 'Cut' }, { scale });
+  published(
+    model,
+    { ...frameSight([0, 0, -1], [0, 1, 0], [x, 40, 1]), hidden: true, kind: 'section' as const, number, name: 'Cut' },
+    { scale },
+  );
 const three = [above('S-01', 50, 0), above('S-02', 20, 300), above('S-03', 50, -70)];
 
 const read = (dxf: string) => new DxfParser().parseSync(dxf)!;

@@ -2,6 +2,7 @@ import type { Vec2 } from '../../../core/geometry/vec3';
 import { toX, toY } from '../../board/view';
 import { isStep } from '../../../core/sights/jogs';
 import { toKey } from '../sight-geometry';
+import { BeyondLine } from './beyond-line';
 import { LineEnd } from './line-end';
 import { MADDER, VERDIGRIS, WASH, type SignProps } from './sign';
 
@@ -9,7 +10,8 @@ import { MADDER, VERDIGRIS, WASH, type SignProps } from './sign';
 const STEM = 34;
 
 /** The line of a section that steps aside: each leg and each step can be moved square to itself, both ends along their legs. */
-export function JoggedSign({ sight, frame, view, size, onGrip }: SignProps) {
+export function JoggedSign(props: SignProps) {
+  const { sight, frame, view, size, onGrip } = props;
   const path = sight.path!;
   const points = path.map((p): Vec2 => {
     const [u, v] = toKey(frame, p);
@@ -23,6 +25,7 @@ export function JoggedSign({ sight, frame, view, size, onGrip }: SignProps) {
   ] as const;
   return (
     <g>
+      <BeyondLine {...props} />
       <path d={`M${points.map((p) => p.join(' ')).join('L')}`} stroke={MADDER} strokeWidth={1.4} strokeDasharray="12 3 2 3" fill="none" />
       {points.slice(1).map((b, k) => {
         const a = points[k]!;

@@ -1,11 +1,13 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { toX, toY } from '../../board/view';
 import { lineOf, toKey } from '../sight-geometry';
+import { BeyondLine } from './beyond-line';
 import { LineEnd } from './line-end';
 import { MADDER, VERDIGRIS, WASH, type SignProps } from './sign';
 
 /** The line of a section with its ends, what it cuts, and how far it looks. */
-export function SectionSign({ sight, frame, view, size, matter, onGrip }: SignProps) {
+export function SectionSign(props: SignProps) {
+  const { sight, frame, view, size, matter, onGrip } = props;
   const line = lineOf(sight);
   if (!line) return null;
   const [a, b] = line.map((p) => toKey(frame, p)) as [Vec2, Vec2];
@@ -30,6 +32,7 @@ export function SectionSign({ sight, frame, view, size, matter, onGrip }: SignPr
   const top: Vec2 = [middle[0] + n[0] * stem, middle[1] + n[1] * stem];
   return (
     <g>
+      <BeyondLine {...props} />
       <path
         d={`M${ax} ${ay}L${bx} ${by}`}
         stroke="transparent"

@@ -22,8 +22,8 @@ export interface FacePoint {
 export function faceUnder(model: Model, prepared: Scene, sight: Sight, [u, v]: readonly [number, number], reach: number): FacePoint | null {
   const scene = atModelSize(prepared);
   for (const view of viewsOf(model, scene, sight).views) {
-    const { shift, length, isMirrored, isOverhead } = view.place;
-    if (isOverhead || (length < Infinity && (u < shift || u > shift + length))) continue;
+    const { shift, from, to, isMirrored, isOverhead } = view.place;
+    if (isOverhead || u < shift + from || u > shift + to) continue;
     const own = isMirrored ? -u : u - shift;
     const found = (view.isCut ? cutFaceNear(scene, view, own, v, reach) : null) ?? seenFace(scene, view, own, v);
     if (!found) continue;
