@@ -34,6 +34,10 @@ export async function sightsCommand(args: readonly string[]): Promise<number> {
   const sights = namingFile(path, () => make(model));
   // a sight to a line: the list is read, and divided, by people too
   await writeWhole(values.out, `[\n${sights.map((sight) => `  ${JSON.stringify(sight)}`).join(',\n')}\n]\n`);
+  if (/^(storeys|ceilings)/.test(values.make ?? '') && sights.some(({ limits }) => limits))
+    process.stderr.write(
+      `tarvex: ${values.out}: limited to the building; the ground goes on beyond (take "limits" out to show it to its edge)\n`,
+    );
   return 0;
 }
 

@@ -31,6 +31,11 @@ const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'row' | 'detai
   oblique: 'Plan oblique',
 };
 /** What the engine makes by rule, and what is said where the model has nothing for it. */
+/** What was made; where the ground is left out beyond the building that is said. */
+const labelOf = (choice: keyof typeof BY_RULE, made: readonly Pick<ProjectSight, 'sight'>[]): string =>
+  LABELS[choice] +
+  ((choice === 'plans' || choice === 'ceilings') && made.some(({ sight }) => sight.limits) ? ', limited to the building' : '');
+
 const BY_RULE = {
   elevations: ['four-sides', 'The model has nothing to be seen.'],
   plans: ['storeys', 'No floor with walls on it was found in the model.'],
@@ -55,7 +60,7 @@ export function useSightActs(setup: Setup) {
       return add(LABELS[choice], [newPictorial(project, model, choice === 'isometric' ? 'isometric 2' : 'plan oblique')]);
     if (choice === 'plans' && model.storeys.length) {
       const plans = plansForStoreys(project, model);
-      return plans.length ? add(LABELS.plans, plans) : onFault('Every storey has its plan already.');
+      return plans.length ? add(labelOf('plans', plans), plans) : onFault('Every storey has its plan already.');
     }
     // without a space a room is told by a place in it
     if (choice === 'rooms' && !model.elements.some((e) => e.use === 'space')) return asked.ask.room();
@@ -79,10 +84,8 @@ export function useSightActs(setup: Setup) {
       const fresh = found.filter((own) => !isThere(own));
       if (!fresh.length) return onFault(found.length ? 'All of these are there already.' : nothing);
       const scale = usualScale(model.bounds);
-      add(
-        LABELS[choice],
-        fresh.map((own) => ({ id: crypto.randomUUID(), scale, sight: own })),
-      );
+      const made = fresh.map((own) => ({ id: crypto.randomUUID(), scale, sight: own }));
+      add(labelOf(choice, made), made);
     } catch (error) {
       onFault((error as Error).message);
     }

@@ -1,3 +1,4 @@
+import { limitsOfPlans } from '../../core/sights/make/around-building';
 import { database, type ModelInfo, type ModelRow, type StepRow } from './database';
 import { deleteDrawings } from './drawings';
 import { deleteModels } from './models';
@@ -30,11 +31,12 @@ export async function keepProject(
 export function firstSights(model: ModelInfo): Omit<ProjectSight, 'id'>[] {
   if (!model.storeys.length) return [];
   const used = new Set(model.elements.map((e) => e.storey));
+  const limits = limitsOfPlans(model);
   const storey = model.storeys.find((s, i) => used.has(i) && s.elevation >= -0.01) ?? model.storeys[0]!;
   return [
     {
       scale: usualScale(model.bounds),
-      sight: { kind: 'plan', number: 'P-01', name: storey.name, storey: storey.name, height: 1.2, depth: null },
+      sight: { kind: 'plan', number: 'P-01', name: storey.name, storey: storey.name, height: 1.2, depth: null, ...(limits && { limits }) },
     },
   ];
 }

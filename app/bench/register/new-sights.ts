@@ -1,5 +1,6 @@
 import type { Vec2 } from '../../../core/geometry/vec3';
 import { alongPath } from '../../../core/sights/make/along-path';
+import { limitsOfPlans } from '../../../core/sights/make/around-building';
 import { detailOf } from '../../../core/sights/make/detail-of';
 import { nextNumber, numbered } from '../../../core/sights/make/number';
 import { pictorial, type Pictorial } from '../../../core/sights/make/pictorial';
@@ -35,12 +36,13 @@ export function plansForStoreys(project: Project, model: ModelInfo): ProjectSigh
   const has = new Set(
     Object.values(project.sights).flatMap((s) => (s.sight.kind === 'plan' && s.sight.storey !== undefined ? [s.sight.storey] : [])),
   );
+  const limits = limitsOfPlans(model);
   return entries(
     project,
     model,
     model.storeys
       .filter((s) => !has.has(s.name))
-      .map((s) => ({ kind: 'plan' as const, name: s.name, storey: s.name, height: PLAN_HEIGHT, depth: null })),
+      .map((s) => ({ kind: 'plan' as const, name: s.name, storey: s.name, height: PLAN_HEIGHT, depth: null, ...(limits && { limits }) })),
   );
 }
 

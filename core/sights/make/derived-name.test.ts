@@ -18,6 +18,8 @@ const model = {
   origin: [0, 0, 0] as Vec3,
   trueNorth: [0, 1] as const,
   mainAngle: 0,
+  elements: [],
+  partElement: [],
   grid: [
     { tag: 'A', from: [0, -2, 0] as Vec3, to: [0, 6, 0] as Vec3 },
     { tag: 'B', from: [4, -2, 0] as Vec3, to: [4, 6, 0] as Vec3 },

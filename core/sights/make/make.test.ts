@@ -67,6 +67,23 @@ describe('storeys', () => {
     expect(onStoreys(model, prepare(model), 'ceiling plan').map((s) => s.number)).toEqual(['C-01', 'C-02']);
   });
 
+  it('are limited to the building where the ground would make them more than twice as large', () => {
+    const on = (size: number) =>
+      modelOf([...walls().map((w) => moved(w, [20, 30, 0])), { solid: moved(box([0, 0, -1], [size, size, 1]), [24 - size / 2, 32.5 - size / 2, 0]), use: 'terrain' }]); // prettier-ignore
+    const made = (size: number) => onStoreys({ ...on(size), origin: [1000, 0, 0], storeys: [{ name: 'Ground', elevation: 0 }] }, prepare(on(size)), 'plan')[0]!; // prettier-ignore
+    expect(made(9).limits).toBeUndefined();
+    // 2 m round the walls of 8 by 5, in half metres, from the zero of the model
+    expect(made(60).limits).toEqual({ left: 18, right: 30, bottom: 28, top: 37 });
+    // the drawing is as large as that, and the walls are in it whole
+    const model = { ...on(60), storeys: [{ name: 'Ground', elevation: 0 }] };
+    for (const kind of ['plan', 'ceiling plan'] as const) {
+      const drawing = drawModel(model, checkSight(onStoreys(model, prepare(model), kind)[0], 'made'));
+      const [u0, v0, u1, v1] = drawingBounds(drawing);
+      expect([u0, v0, u1, v1].every((x, k) => (k < 2 ? x >= [18, 28][k]! - 1e-9 : x <= [30, 37][k - 2]! + 1e-9))).toBe(true);
+      expect(drawing.regions.filter(({ use }) => use === 'matter').reduce((sum, { face }) => sum + faceArea(face), 0)).toBeCloseTo(8 * 5 - 7.4 * 4.4, 5); // prettier-ignore
+    }
+  });
+
   /** Two storeys of walls on slabs, with what is no floor: tables, sills, a parapet, a landing. */
   const house = (z: number) =>
     modelOf(
