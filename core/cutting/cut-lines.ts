@@ -17,7 +17,7 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
   const ends: number[] = [];
   const regionOf: number[] = [];
   faces.regions.forEach((region, r) => {
-    // the earth has no outline: its ground line comes with the open outlines, below it the buildings' own lines bound it
+    // the ground line of the earth comes with the open outlines, the buildings' own lines bound it, and `earthEdges` ends it
     if (region.use === 'earth' && !isProfile) return;
     for (const ring of region.face)
       for (let i = 0, n = ring.length; i < n; i += 2) {
@@ -74,9 +74,64 @@ export function cutLines(model: Model, faces: CutFaces, into: Segments, isProfil
     for (let i = 0; i + 3 < points.length; i += 2)
       list.add(points[i]!, points[i + 1]!, 0, points[i + 2]!, points[i + 3]!, 0, { role, element });
   }
+  earthEdges(model, faces, into);
   const matter = faces.regions.filter(({ use }) => use !== 'earth').map(({ face }) => face);
   const left = clearLines(ground.done(), [{ element: NOTHING, faces: matter }]);
   for (let s = 0; s < left.count; s++) into.addStretch(left, s);
+}
+
+/**
+ * Where the earth ends of itself: lightly, as where like lies on both sides. In a sight's own plane below, for to the sides it goes on; where
+ * a trim or a keep box cuts a block out of it, all round.
+ */
+function earthEdges(model: Model, faces: CutFaces, into: Segments): void {
+  const earth = faces.regions.filter(({ use }) => use === 'earth');
+  if (!earth.length) return;
+  const sides: number[] = [];
+  const take = (points: Ring, isClosed: boolean) => {
+    const n = points.length;
+    for (let i = 0; i + (isClosed ? 0 : 3) < n; i += 2) sides.push(points[i]!, points[i + 1]!, points[(i + 2) % n]!, points[(i + 3) % n]!);
+  };
+  const from: number[] = [];
+  for (const { face } of earth) {
+    from.push(sides.length / 4);
+    for (const ring of face) take(ring, true);
+  }
+  from.push(sides.length / 4);
+  for (const { face, use } of faces.regions) if (use !== 'earth') for (const ring of face) take(ring, true);
+  for (const { part, points } of faces.open) if (model.elements[model.partElement[part]!]!.use === 'terrain') take(points, false);
+  const flat = Float64Array.from(sides);
+  const grid = new SegmentGrid(flat, SAME_LINE);
+  const near: number[] = [];
+  earth.forEach(({ face, elements, trim }, r) => {
+    const [, bottom] = ringBounds(face);
+    for (let s = from[r]!; s < from[r + 1]!; s++) {
+      const [u0, v0, u1, v1] = flat.subarray(s * 4, s * 4 + 4) as unknown as [number, number, number, number];
+      if (!trim && Math.max(v0, v1) > bottom + SAME_LINE) continue;
+      const covered: [number, number][] = [];
+      for (const o of grid.near(s, near)) {
+        const stretch = o === s ? null : overlap(flat, s, o, SAME_LINE);
+        if (stretch) covered.push(stretch);
+      }
+      for (const [a, b] of gapsBetween(covered)) {
+        const at = (t: number) => [u0 + (u1 - u0) * t, v0 + (v1 - v0) * t] as const;
+        if ((b - a) * Math.hypot(u1 - u0, v1 - v0) < SAME_LINE) continue;
+        into.add(...at(a), 0, ...at(b), 0, { role: roleIndex('cut'), element: elements[0]!, joint: true, beyond: NOTHING });
+      }
+    }
+  });
+}
+
+/** What of 0 to 1 no stretch covers. */
+function gapsBetween(stretches: readonly (readonly [from: number, to: number])[]): [number, number][] {
+  const out: [number, number][] = [];
+  let t = 0;
+  for (const [from, to] of [...stretches].sort((a, b) => a[0] - b[0])) {
+    if (from > t) out.push([t, from]);
+    t = Math.max(t, to);
+  }
+  if (t < 1) out.push([t, 1]);
+  return out;
 }
 
 type ElementFinder = (u: number, v: number, among: readonly number[], other: readonly number[]) => number;

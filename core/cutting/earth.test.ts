@@ -36,6 +36,28 @@ describe('earth', () => {
     expect(walled.ground).toBeCloseTo(4 + 4.5, 6);
   });
 
+  it('has a lower edge, light as a joint, but none to its sides, where it goes on; a block of it has edges all round', () => {
+    const level = ground([0, 0], [9, 0]);
+    const drawing = drawModel(modelOf([level]), SECTION);
+    expect(drawing.regions.map(({ use }) => use)).toEqual(['earth']);
+    const lower = [...drawing.lineJoint].flatMap((is, l) => (is ? [[...drawing.points.subarray(drawing.lineStart[l]! * 2, drawing.lineStart[l + 1]! * 2)]] : [])); // prettier-ignore
+    expect(lower).toHaveLength(1);
+    expect(lower[0]!.map((x) => +Math.abs(x).toFixed(6)).sort((a, b) => a - b)).toEqual([0, BELOW, BELOW, 9]);
+    // cut out of it by four planes and looked at from above: two faces of 6 by 0.6 and 4 by 0.6, their common edge once
+    const keepBox = { centre: [4, 0, 0], size: [6, 4, 20], turn: 0 } as const;
+    const iso = { ...frameSight([1, 1, -1], [0, 0, 1], [0, 0, 0]), kind: 'axonometric' as const, keepBox };
+    const block = drawModel(modelOf([level]), { ...iso, frame: { ...iso.frame!, cut: false } });
+    let long = 0;
+    block.lineJoint.forEach((is, l) => {
+      for (let p = block.lineStart[l]!; is && p + 1 < block.lineStart[l + 1]!; p++) {
+        const [u0, v0, u1, v1] = block.points.subarray(p * 2, p * 2 + 4) as unknown as [number, number, number, number];
+        long += Math.hypot(u1 - u0, v1 - v0);
+      }
+    });
+    // all three directions are as much foreshortened in an isometric
+    expect(long).toBeCloseTo((6 + 4 + 3 * BELOW) * Math.sqrt(2 / 3), 6);
+  });
+
   it('lies below an overhang too', () => {
     // a bank that is washed out by a metre
     const found = cut(ground([0, 0], [5, 0], [4, -1], [5, -2], [9, -2]));

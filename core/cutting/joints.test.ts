@@ -63,9 +63,10 @@ describe('a profile', () => {
     const sight = frameSight([0, 1, 0], [0, 0, 1], [0, 0, 0], { depth: 0 });
     const usual = drawModel(model, sight);
     const profile = drawModel(model, { ...sight, profile: true });
-    expect(lengthOf(piecesOf(usual, ['cut']))).toBeCloseTo(8, 5);
+    // and the lower edge of ten metres of earth
+    expect(lengthOf(piecesOf(usual, ['cut']))).toBeCloseTo(8 + 10, 5);
     // what stands above the ground: two sides of 2 and the top of 1
-    expect(lengthOf(piecesOf(profile, ['cut']))).toBeCloseTo(5, 5);
+    expect(lengthOf(piecesOf(profile, ['cut']))).toBeCloseTo(5 + 10, 5);
     expect(lengthOf(piecesOf(profile, ['ground']))).toBeCloseTo(9, 5);
     expect(profile.regions.map((r) => r.use).sort()).toEqual(['earth', 'matter']);
   });
