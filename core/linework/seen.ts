@@ -37,6 +37,8 @@ export interface Seen {
   readonly pictures: readonly SeenPicture[];
   /** From which patterns count, in the coordinates of the file. */
   readonly zero: Vec3;
+  /** By how much finer than those of buildings tolerances are: the scale of the scene. */
+  readonly finer: number;
   readonly faces: readonly SeenFace[];
   /** What the numbers of elements and materials of the faces stand for. */
   readonly names: DrawingNames;

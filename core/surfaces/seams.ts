@@ -27,7 +27,7 @@ export function seamLines(seen: Seen, patternOf: (face: SeenFace) => readonly Pa
     const space = new FaceSpace(seen.pictures[first.picture]!, first.point, first.normal, seen.zero);
     const rings = faces.flatMap(({ element, polygons }) => polygons.flatMap((polygon) => laid(space, element, polygon)));
     for (const family of pattern)
-      for (const [element, places] of along(family, rings)) out.push({ element, ends: space.allToPicture(places) });
+      for (const [element, places] of along(family, rings, NOISE / seen.finer)) out.push({ element, ends: space.allToPicture(places) });
   }
   return out;
 }
@@ -48,7 +48,7 @@ function laid(space: FaceSpace, element: number, polygon: readonly Ring[]): Laid
 
 /** Faces of one pattern, of one picture and in one plane. */
 function planesOf(
-  { faces }: Seen,
+  { faces, finer }: Seen,
   patternOf: (face: SeenFace) => readonly PatternLine[] | null,
 ): [pattern: readonly PatternLine[], faces: SeenFace[]][] {
   const byNormal = new Map<readonly PatternLine[], Map<string, SeenFace[]>>();
@@ -69,7 +69,7 @@ function planesOf(
       const away = group.map((face) => ({ face, off: dot(normal, subtract(face.point, point)) })).sort((a, b) => a.off - b.off);
       let last = -Infinity;
       for (const { face, off } of away) {
-        if (off - last > ONE_PLANE) out.push([pattern, []]);
+        if (off - last > ONE_PLANE / finer) out.push([pattern, []]);
         out.at(-1)![1].push(face);
         last = off;
       }
@@ -85,7 +85,7 @@ interface Side {
 }
 
 /** What of a family lies between two faces, as s and t of both ends of each piece, by the element below. */
-function along(family: PatternLine, rings: readonly Laid[]): Map<number, number[]> {
+function along(family: PatternLine, rings: readonly Laid[], noise: number): Map<number, number[]> {
   const own = levelled(family);
   const { c, s, along: shift, apart, ox, oy } = own;
   const out = new Map<number, number[]>();
@@ -94,7 +94,7 @@ function along(family: PatternLine, rings: readonly Laid[]): Map<number, number[
   for (const { element, ring, turn } of rings)
     for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
       const [x0, x1] = [ring[j]! * c + ring[j + 1]! * s, ring[i]! * c + ring[i + 1]! * s];
-      const [y0, y1] = [onLine(ring[j + 1]! * c - ring[j]! * s, own, NOISE), onLine(ring[i + 1]! * c - ring[i]! * s, own, NOISE)];
+      const [y0, y1] = [onLine(ring[j + 1]! * c - ring[j]! * s, own, noise), onLine(ring[i + 1]! * c - ring[i]! * s, own, noise)];
       const k = Math.round((y0 - oy) / apart);
       if (Math.abs(x1 - x0) < HAIR || Math.max(Math.abs(y0 - oy - k * apart), Math.abs(y1 - oy - k * apart)) > HAIR) continue;
       // what lies to the left of a side that runs on along the line lies above it
@@ -109,7 +109,7 @@ function along(family: PatternLine, rings: readonly Laid[]): Map<number, number[
     const met = sides.flatMap(({ from, to, element }) =>
       (above.get(k) ?? []).map((other): Side => ({ from: Math.max(from, other.from), to: Math.min(to, other.to), element })),
     );
-    for (const { from, to, element } of joined(met)) {
+    for (const { from, to, element } of joined(met, noise)) {
       const places = out.get(element) ?? [];
       out.set(element, places);
       for (const x of dashed(family.dashes, ox + k * shift, from, to)) places.push(x * c - y * s, x * s + y * c);
@@ -119,11 +119,11 @@ function along(family: PatternLine, rings: readonly Laid[]): Map<number, number[
 }
 
 /** Stretches of a line, those of one element that touch as one. */
-function joined(stretches: readonly Side[]): Side[] {
+function joined(stretches: readonly Side[], noise: number): Side[] {
   const out: Side[] = [];
   for (const next of stretches.filter(({ from, to }) => to > from).sort((a, b) => a.element - b.element || a.from - b.from)) {
     const last = out.at(-1);
-    if (last?.element === next.element && next.from <= last.to + NOISE) out[out.length - 1] = { ...last, to: Math.max(last.to, next.to) };
+    if (last?.element === next.element && next.from <= last.to + noise) out[out.length - 1] = { ...last, to: Math.max(last.to, next.to) };
     else out.push(next);
   }
   return out;

@@ -16,6 +16,7 @@ export function seeFaces(model: Model, scene: Scene, queries: readonly Visibilit
     pictures,
     // courses count from the zero of the file: that stays where it is, whatever is added to the model
     zero: [0, 0, 0],
+    finer: scene.scale,
     faces: own.flatMap((query, k) =>
       visibleFaces(scene, query).map(({ face, polygons, element, material }): SeenFace => {
         const { point, normal } = planeOf(model, scene, face);

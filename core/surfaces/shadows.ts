@@ -110,7 +110,7 @@ function litOf(seenFaces: Omit<Seen, 'names'>, model: Model, scene: Scene, whole
 }
 
 function shadowOn(
-  { pictures }: Pick<Seen, 'pictures'>,
+  { pictures, finer }: Pick<Seen, 'pictures' | 'finer'>,
   face: SeenFace,
   towards: Vec3,
   { frame, byFace }: Lit,
@@ -118,13 +118,15 @@ function shadowOn(
 ): readonly Face[] {
   if (dot(face.normal, towards) < GRAZING) return [];
   const space = new FaceSpace(pictures[face.picture]!, face.point, face.normal, zero);
-  const own = face.polygons.flatMap((polygon) => polygon.map((ring) => space.ringFromPicture(ring)));
-  const reached = byFace.get(face.face)?.map((ring) => mapRing(ring, (at) => space.onFace(alongRay(frame, towards, at, face))));
+  // as large as the scene, for the kernel's grid and what is nothing are made for buildings
+  const large = (ring: Ring) => ring.map((x) => x * finer);
+  const own = face.polygons.flatMap((polygon) => polygon.map((ring) => large(space.ringFromPicture(ring))));
+  const reached = byFace.get(face.face)?.map((ring) => large(mapRing(ring, (at) => space.onFace(alongRay(frame, towards, at, face)))));
   const whole = union(own);
   const left = reached ? difference(whole.flat(), grown(union(reached).flat(), HAIR)) : whole;
   return left
     .filter((piece) => faceArea(piece) > NOTHING)
-    .map((piece) => piece.map((ring) => mapRing(ring, (at) => space.toPicture(at))))
+    .map((piece) => piece.map((ring) => mapRing(ring, ([s, t]) => space.toPicture([s / finer, t / finer]))))
     .map((piece) => piece.map((ring, r) => (ringArea(ring) > 0 === (r === 0) ? ring : reversed(ring))));
 }
 

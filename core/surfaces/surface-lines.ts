@@ -17,7 +17,7 @@ export const factsOnFace = (element: number): LineFacts => ({ role: roleIndex('s
  * @param patternOf the pattern of a face in metres; null for none
  */
 export function surfaceLines(
-  { pictures, faces, zero }: Seen,
+  { pictures, faces, zero, finer }: Seen,
   patternOf: (face: SeenFace) => readonly PatternLine[] | null,
   into: LinesBuilder,
 ): void {
@@ -29,7 +29,7 @@ export function surfaceLines(
     pieces.length = 0;
     for (const polygon of face.polygons) {
       const rings = polygon.map((ring) => space.ringFromPicture(ring));
-      for (const family of pattern) patternLines(family, rings, pieces, NOISE);
+      for (const family of pattern) patternLines(family, rings, pieces, NOISE / finer);
     }
     into.addSegments(space.allToPicture(pieces.view()), factsOnFace(face.element));
   }

@@ -233,6 +233,15 @@ describe('shadows', () => {
     expect(area(all)).toBeCloseTo(1 * sy + 2 * sx, 3);
   });
 
+  it('of a box of some hundredths of a millimetre are as exact: tolerances shrink with the model', () => {
+    const k = 1e-5;
+    const part = (solid: ReturnType<typeof box>, name: string) => ({ solid: { ...solid, corners: solid.corners.map(([x, y, z]) => [x * k, y * k, z * k] as const) }, name, class: 'Column' }); // prettier-ignore
+    const model = modelOf([part(ground.solid, 'ground'), part(box([0, 0, 0], [1, 2, 3]), 'box')]);
+    const { all } = shadowsOf(model, PLAN, 200, 45);
+    const [sx, sy] = [Math.abs(Math.sin(200 * DEGREE)) * 3, Math.abs(Math.cos(200 * DEGREE)) * 3];
+    expect(area(all) / k / k).toBeCloseTo(1 * sy + 2 * sx, 3);
+  });
+
   it('fall by true north: a site turned by any angle has the sun over the same side of the map (closed form)', () => {
     for (const turn of [0, 17, 90, 200]) {
       const north = [Math.sin(turn * DEGREE), Math.cos(turn * DEGREE)] as const;

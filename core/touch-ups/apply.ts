@@ -1,6 +1,8 @@
 import type { DrawingNames } from '../drafting/drawing-names';
 import type { Hand } from '../drafting/hand';
 import type { Drawing } from '../linework/drawing';
+import { enlarged, reduced } from '../linework/reduced';
+import { finenessOf, touchUpTimes } from './at-size';
 import { Standing } from './follow';
 import { Sheet } from './sheet';
 import type { TouchUp } from './touch-up';
@@ -25,6 +27,19 @@ export interface TouchedUp {
  * Cost: linear in the lines once, and again for each mask; of each touch-up in the lines of its element.
  */
 export function touchUp(plain: Drawing, names: DrawingNames, touchUps: readonly TouchUp[]): TouchedUp {
+  const by = finenessOf(plain);
+  if (by === 1) return atThisSize(plain, names, touchUps);
+  const large = touchUps.map((own) => touchUpTimes(own, by));
+  const { drawing, hand, lost, placed } = atThisSize(enlarged(plain, by), names, large);
+  return {
+    drawing: reduced(drawing, by, plain.limits),
+    hand: { ...hand, texts: hand.texts.map((text) => ({ ...text, at: [text.at[0] / by, text.at[1] / by] as const })) },
+    lost,
+    placed: placed.map((own) => touchUpTimes(own, 1 / by)),
+  };
+}
+
+function atThisSize(plain: Drawing, names: DrawingNames, touchUps: readonly TouchUp[]): TouchedUp {
   const standing = new Standing(plain, names);
   const sheet = new Sheet(plain);
   const lost: Lost[] = [];

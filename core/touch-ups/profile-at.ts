@@ -4,6 +4,8 @@ import { faceContains } from '../geometry/rings';
 import { linePoints, type Drawing } from '../linework/drawing';
 import { pathLength } from '../linework/lines-builder';
 import { ROLES, type Role } from '../sights/role';
+import { enlarged } from '../linework/reduced';
+import { finenessOf, tieTimes } from './at-size';
 import { enclosing } from './enclosing';
 import { boxIn } from './follow';
 import type { Tie } from './touch-up';
@@ -29,6 +31,14 @@ const ON = 1e-3;
  * things that are seen around it. null where nothing closes.
  */
 export function profileAt(drawing: Drawing, names: DrawingNames, u: number, v: number): Profile | null {
+  const by = finenessOf(drawing);
+  const found = atThisSize(enlarged(drawing, by), names, u * by, v * by);
+  if (!found || by === 1) return found;
+  const face = found.face.map((ring) => ring.map((x) => x / by));
+  return { face, area: found.area / by / by, perimeter: found.perimeter / by, tie: found.tie && tieTimes(found.tie, 1 / by) };
+}
+
+function atThisSize(drawing: Drawing, names: DrawingNames, u: number, v: number): Profile | null {
   const region = drawing.regions.find(({ face }) => faceContains(face, u, v) || isOn(face, u, v));
   if (region && region.use !== 'air') {
     const [element] = region.elements;

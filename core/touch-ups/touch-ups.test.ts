@@ -17,12 +17,14 @@ import { writeDxf } from '../writers/dxf';
 import { touchUp, type TouchedUp } from './apply';
 import { boxIn } from './follow';
 import { partOf } from './part-of';
+import { profileAt } from './profile-at';
+import { trimmed } from './trim';
 import { checkTouchUps, type Stretch, type TouchUp } from './touch-up';
 
 type Boxes = readonly (readonly [id: string, x: number, z: number, w: number, h: number])[];
 /** Boxes beside one another in elevation; an element is called as it was, whatever else is there. */
-const scene = (boxes: Boxes) => {
-  const plain = modelOf(boxes.map(([, x, z, w, h], i) => ({ solid: box([x, i * 0.01, z], [w, 1, h]) })));
+const scene = (boxes: Boxes, deep = 1) => {
+  const plain = modelOf(boxes.map(([, x, z, w, h], i) => ({ solid: box([x, i * 0.01 * deep, z], [w, deep, h]) })));
   const model = { ...plain, elements: plain.elements.map((e, i) => ({ ...e, id: boxes[i]![0] })) };
   const drawing = drawModel(model, FRONT);
   return { model, drawing, names: namesOf(model, drawing) };
@@ -206,4 +208,25 @@ it('a part of a line runs from the place nearest to one point to that nearest to
   expect(quarter.slice(5).map((t) => t / Math.PI)).toEqual([expect.closeTo(0.5, 9), expect.closeTo(1, 9)]);
   const over = partOf({ arc: [0, 0, 1, 0, 1, 0, Math.PI] }, [5, -1], [0, 2]).gone.arc!;
   expect(over.slice(5)).toEqual([0, expect.closeTo(Math.PI / 2, 9)]);
+});
+
+describe('in a model of some millimetres', () => {
+  // two bars of 4 mm by 0.3 mm, 0.2 mm apart: all of it lies within a millimetre, and a twentieth of that
+  const tiny = scene([['a', 0, 0, 0.004, 0.0003], ['b', 0, 0.0005, 0.004, 0.0003]], 0.001); // prettier-ignore
+  it('a line that is hidden takes none beside it along, and a profile is that of the bar under the place', () => {
+    const all = lengthOf(tiny.drawing);
+    const { drawing, lost } = put(tiny, [{ id: '1', kind: 'hide', on: stretch(tiny, 'a', 0, 0.0003, 0.004, 0.0003) }]);
+    expect(lost).toEqual([]);
+    expect((all - lengthOf(drawing)) * 1000).toBeCloseTo(4, 6);
+    expect(isDrawn(drawing, 0.002, 0)).toBe(true);
+    const found = profileAt(tiny.drawing, tiny.names, 0.001, 0.0001)!;
+    expect(found.area * 1e6).toBeCloseTo(4 * 0.3, 6);
+    expect(found.perimeter * 1000).toBeCloseTo(2 * 4.3, 6);
+    expect(profileAt(tiny.drawing, tiny.names, 0.001, 0.0004)).toBeNull();
+  });
+  it('a line is trimmed as far as what crosses it', () => {
+    const path = (...at: number[]) => ({ path: at.map((x) => x / 1000) });
+    const { gone } = trimmed(path(0, 0, 4, 0), [0.002, 0], [path(1.99, -1, 1.99, 1), path(2.005, -1, 2.005, 1)])!;
+    expect(gone.path!.map((x) => +(x * 1000).toFixed(6))).toEqual([1.99, 0, 2.005, 0]);
+  });
 });

@@ -1,4 +1,5 @@
 import type { Vec2 } from '../geometry/vec3';
+import { finenessOfShapes, shapeTimes } from './at-size';
 import { crossings } from './crossings';
 import { between, endsOf, isOnePoint, nearestOn, placeAt, roundOf, type Along, type Shape } from './shape';
 
@@ -13,6 +14,12 @@ export interface Trimmed {
  * @returns null where nothing crosses the line
  */
 export function trimmed(shape: Shape, at: Vec2, others: readonly Shape[]): Trimmed | null {
+  const by = finenessOfShapes([shape, ...others]);
+  const done = trimmedAtSize(shapeTimes(shape, by), [at[0] * by, at[1] * by], others.map((o) => shapeTimes(o, by))); // prettier-ignore
+  return done && { gone: shapeTimes(done.gone, 1 / by), left: done.left.map((own) => shapeTimes(own, 1 / by)) };
+}
+
+function trimmedAtSize(shape: Shape, at: Vec2, others: readonly Shape[]): Trimmed | null {
   const [first, last] = endsOf(shape);
   const round = roundOf(shape);
   const met = others
@@ -45,6 +52,12 @@ const isEnd = (shape: Shape, s: Along, end: Along): boolean => isOnePoint(placeA
  * @returns the lacking piece, from the end on, and the whole line with it; null where it meets nothing, or has no end
  */
 export function extended(shape: Shape, at: Vec2, others: readonly Shape[]): { readonly piece: Shape; readonly whole: Shape } | null {
+  const by = finenessOfShapes([shape, ...others]);
+  const done = extendedAtSize(shapeTimes(shape, by), [at[0] * by, at[1] * by], others.map((o) => shapeTimes(o, by))); // prettier-ignore
+  return done && { piece: shapeTimes(done.piece, 1 / by), whole: shapeTimes(done.whole, 1 / by) };
+}
+
+function extendedAtSize(shape: Shape, at: Vec2, others: readonly Shape[]): { readonly piece: Shape; readonly whole: Shape } | null {
   if (roundOf(shape)) return null;
   const [first, last] = endsOf(shape);
   const here = nearestOn(shape, at);
