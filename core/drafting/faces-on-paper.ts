@@ -7,6 +7,7 @@ import { keepBounds, type Drawing } from '../linework/drawing';
 import { LinesBuilder } from '../linework/lines-builder';
 import { FaceSpace, type Seen, type SeenFace } from '../linework/seen';
 import { bareSeams } from '../surfaces/bare-seams';
+import { Measured } from '../surfaces/bends';
 import { seamLines } from '../surfaces/seams';
 import { factsOnFace, surfaceLines } from '../surfaces/surface-lines';
 import type { RegionFill } from './graphic';
@@ -127,11 +128,13 @@ function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, 
     }
     if (!found) continue;
     const { rule, subject } = found;
-    const [pen, layer] = table.tint(rule.layer, paled(rule, face, seen!, shaded(rule, face, seen!)), subject);
-    const key = `${face.element} ${pen} ${layer} ${face.material} ${rule.opacity ?? ''}`;
-    const own = out.get(key);
-    if (own) own.polygons.push(...face.polygons);
-    else out.set(key, { face, polygons: [...face.polygons], pen, layer, opacity: rule.opacity });
+    for (const { dark, polygons } of shades(rule, face, seen!)) {
+      const [pen, layer] = table.tint(rule.layer, paled(rule, face, seen!, shaded(rule, dark)), subject);
+      const key = `${face.element} ${pen} ${layer} ${face.material} ${rule.opacity ?? ''}`;
+      const own = out.get(key);
+      if (own) own.polygons.push(...polygons);
+      else out.set(key, { face, polygons: [...polygons], pen, layer, opacity: rule.opacity });
+    }
   }
   return out.values();
 }
@@ -139,14 +142,39 @@ function toned(seen: Seen | undefined, subjects: RuleSubjects, table: PenTable, 
 /** Tones are told apart in so many steps. */
 const STEPS = 16;
 
-/** The colour of a face by the way it stands to a light from above and the left, before the picture. */
-function shaded({ colour, shade = 0 }: ToneRule, { normal, picture }: SeenFace, { pictures }: Seen): string {
-  const plain = typeof colour === 'string' ? colour : indexColour(colour);
-  if (!shade) return plain;
-  const { look, right, up, slant } = pictures[picture]!.frame;
+/** Where the light comes from, in steps of shade: from above and the left, before the picture. */
+function lightOn({ frame: { look, right, up, slant } }: Seen['pictures'][number]): Vec3 {
   const [r, u] = slant ? [slant.right, slant.up] : [right, up];
-  const light = unit([0, 1, 2].map((k) => -look[k]! * 0.8 + u[k]! * 0.7 - r[k]! * 0.6) as unknown as Vec3);
-  const dark = Math.round((1 - Math.max(0, dot(normal, light))) * STEPS) / STEPS;
+  return unit([0, 1, 2].map((k) => -look[k]! * 0.8 + u[k]! * 0.7 - r[k]! * 0.6) as unknown as Vec3);
+}
+
+const darkness = (lit: number): number => Math.round((1 - Math.min(1, Math.max(0, lit))) * STEPS) / STEPS;
+
+/** What of a face lies how far in the shade, 0 to 1: all of a flat one alike; a facet of something round in bands, as its smooth surface does. */
+function shades(
+  { shade = 0 }: ToneRule,
+  face: SeenFace,
+  { pictures, zero }: Seen,
+): { readonly dark: number; readonly polygons: readonly Face[] }[] {
+  const picture = pictures[face.picture]!;
+  const light = lightOn(picture);
+  const whole = [{ dark: shade ? darkness(dot(face.normal, light)) : 0, polygons: face.polygons }];
+  if (!shade || !face.bend) return whole;
+  const measured = new Measured(picture, face, face.bend, light, zero);
+  const [least, most] = measured.range();
+  const [first, last] = [darkness(most) * STEPS, darkness(least) * STEPS];
+  if (first === last) return [{ dark: first / STEPS, polygons: face.polygons }];
+  return Array.from({ length: last - first + 1 }, (_, k) => {
+    const step = first + k;
+    // a step goes half of one to either side; the first and the last on to the end
+    const [from, to] = [1 - (step + 0.5) / STEPS, 1 - (step - 0.5) / STEPS];
+    return { dark: step / STEPS, polygons: measured.between(step === last ? -Infinity : from, step === first ? Infinity : to) };
+  });
+}
+
+/** The colour of what lies so far in the shade. */
+function shaded({ colour, shade = 0 }: ToneRule, dark: number): string {
+  const plain = typeof colour === 'string' ? colour : indexColour(colour);
   const channel = (at: number) => Math.round(parseInt(plain.slice(at, at + 2), 16) * (1 - shade * dark));
   return hex(channel);
 }

@@ -15,6 +15,16 @@ export interface SeenPicture {
   readonly isMirrored: boolean;
 }
 
+/** How the normal of the smooth surface that a facet stands for turns over it. */
+export interface Bend {
+  /** A place, in the coordinates of the file, and the normal there: nearly that of the facet, and nearly of length 1. */
+  readonly at: Vec3;
+  readonly normal: Vec3;
+  /** Two directions in the facet, and what is added to the normal for each metre along them. */
+  readonly axes: readonly [Vec3, Vec3];
+  readonly turns: readonly [Vec3, Vec3];
+}
+
 /** What is seen of one flat face, in the drawing's plane, metres. */
 export interface SeenFace {
   /** Index into the pictures. */
@@ -25,6 +35,8 @@ export interface SeenFace {
   /** Of its plane, in the coordinates of the file; the normal has length 1 and points to the eye. */
   readonly point: Vec3;
   readonly normal: Vec3;
+  /** Of a facet of something round. */
+  readonly bend?: Bend;
   readonly element: number;
   /** Index into Model.materials, -1 where none is known. */
   readonly material: number;

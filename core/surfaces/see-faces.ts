@@ -6,7 +6,8 @@ import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { VisibilityQuery } from '../visibility/see';
 import { visibleFaces } from '../visibility/visible-faces';
-import type { Seen, SeenFace, SeenPicture } from '../linework/seen';
+import type { Bend, Seen, SeenFace, SeenPicture } from '../linework/seen';
+import { bendsOf } from './bends';
 
 /** The faces that some Views show, as the drawing has them: beside one another, mirrored, as large as the model is. What hangs overhead is lines alone. */
 export function seeFaces(model: Model, scene: Scene, queries: readonly VisibilityQuery[]): Omit<Seen, 'names'> {
@@ -17,8 +18,11 @@ export function seeFaces(model: Model, scene: Scene, queries: readonly Visibilit
     // courses count from the zero of the file: that stays where it is, whatever is added to the model
     zero: [0, 0, 0],
     finer: scene.scale,
-    faces: own.flatMap((query, k) =>
-      visibleFaces(scene, query).map(({ face, polygons, element, material }): SeenFace => {
+    faces: own.flatMap((query, k) => {
+      const found = visibleFaces(scene, query);
+      const bends = bendsOf(scene, new Set(found.map(({ face }) => face)));
+      return found.map(({ face, polygons, element, material }): SeenFace => {
+        const bend = bends.get(face);
         const { point, normal } = planeOf(model, scene, face);
         const isTurned = dot(normal, towardsEye(pictures[k]!, point)) < 0;
         return {
@@ -26,11 +30,20 @@ export function seeFaces(model: Model, scene: Scene, queries: readonly Visibilit
           polygons: polygons.map((polygon) => inDrawing(polygon, pictures[k]!, scene.scale)),
           ...{ face, point, element, material: materialOf(model, element, material, point, normal) },
           normal: isTurned ? scaled(normal, -1) : normal,
+          ...(bend && { bend: placedBend(bend, model.origin, isTurned) }),
         };
-      }),
-    ),
+      });
+    }),
   };
 }
+
+/** In the coordinates of the file, on the side of the facet that is seen. */
+const placedBend = ({ at, normal, axes, turns }: Bend, [x, y, z]: Vec3, isTurned: boolean): Bend => ({
+  at: [at[0] + x, at[1] + y, at[2] + z],
+  normal: isTurned ? scaled(normal, -1) : normal,
+  axes,
+  turns: isTurned ? [scaled(turns[0], -1), scaled(turns[1], -1)] : turns,
+});
 
 function pictureOf({ origin }: Model, scene: Scene, { view: { frame, distance, place } }: VisibilityQuery): SeenPicture {
   return {

@@ -1,5 +1,6 @@
 import { cos, sin } from '../geometry/trigonometry';
 import { cut } from '../cutting/cut';
+import { Measured } from './bends';
 import { frameFrom, toFrame, type Frame } from '../geometry/frame';
 import { grown } from '../geometry/grown';
 import { difference, faceArea, reversed, ringArea, union, type Face, type Ring } from '../geometry/polygons';
@@ -122,7 +123,9 @@ function shadowOn(
   const large = (ring: Ring) => ring.map((x) => x * finer);
   const own = face.polygons.flatMap((polygon) => polygon.map((ring) => large(space.ringFromPicture(ring))));
   const reached = byFace.get(face.face)?.map((ring) => large(mapRing(ring, (at) => space.onFace(alongRay(frame, towards, at, face)))));
-  const whole = union(own);
+  const sunny = face.bend && new Measured(pictures[face.picture]!, face, face.bend, towards, zero);
+  // the own shadow of what is round is no cast one, and begins on the curve where the surface turns away
+  const whole = sunny ? union(sunny.inPlane(0, Infinity).flat().map(large)) : union(own);
   const left = reached ? difference(whole.flat(), grown(union(reached).flat(), HAIR)) : whole;
   return left
     .filter((piece) => faceArea(piece) > NOTHING)
