@@ -10,6 +10,7 @@ const rooms = [
   'cutting',
   'visibility',
   'linework',
+  'drift',
   'surfaces',
   'drafting',
   'touch-ups',

@@ -1,8 +1,8 @@
 import { namesOf } from '../core/drafting/drawing-names';
 import { ON_FACES } from '../core/drafting/faces-on-paper';
-import { changedRule } from '../core/drafting/edit-standard';
-import { SHIPPED, STANDARD } from '../core/drafting/shipped-standard';
-import { inLook, type Standard } from '../core/drafting/standard';
+import { changedRule } from '../core/drafting/standard/edit-standard';
+import { SHIPPED, STANDARD } from '../core/drafting/standard/shipped-standard';
+import { inLook, type Standard } from '../core/drafting/standard/standard';
 import { style } from '../core/drafting/style-drawing';
 import { draw } from '../core/draw';
 import { facesOf } from '../core/faces-of';

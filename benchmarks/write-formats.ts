@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { draw } from '../core/draw';
 import { closeOutlines } from '../core/drafting/close-outlines';
-import { STANDARD } from '../core/drafting/shipped-standard';
+import { STANDARD } from '../core/drafting/standard/shipped-standard';
 import { publish } from '../core/publish';
 import { publishable } from '../core/publishable';
 import { prepare } from '../core/scene/prepare';

@@ -1,7 +1,7 @@
 import { mkdir } from 'node:fs/promises';
 import { extname, join } from 'node:path';
-import { SHIPPED } from '../core/drafting/shipped-standard';
-import { inLook, lookNames, type Standard } from '../core/drafting/standard';
+import { SHIPPED } from '../core/drafting/standard/shipped-standard';
+import { inLook, lookNames, type Standard } from '../core/drafting/standard/standard';
 import type { LayerStates } from '../core/drafting/layer-states';
 import type { TouchUp } from '../core/touch-ups/touch-up';
 import type { Sun } from '../core/surfaces/shadows';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { deliver } from '../core/deliver';
 import { draw } from '../core/draw';
 import type { Graphic } from '../core/drafting/graphic';
-import type { Standard } from '../core/drafting/standard';
+import type { Standard } from '../core/drafting/standard/standard';
 import type { Sun } from '../core/surfaces/shadows';
 import type { Note, NoteCode } from '../core/faults/fault';
 import type { Model } from '../core/model/model';

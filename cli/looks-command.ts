@@ -1,5 +1,5 @@
-import { SHIPPED } from '../core/drafting/shipped-standard';
-import { lookNames } from '../core/drafting/standard';
+import { SHIPPED } from '../core/drafting/standard/shipped-standard';
+import { lookNames } from '../core/drafting/standard/standard';
 import { readStandard } from './read-json';
 import { parse, UsageFault } from './usage';
 

@@ -1,5 +1,5 @@
 import { draw } from '../core/draw';
-import { STANDARD } from '../core/drafting/shipped-standard';
+import { STANDARD } from '../core/drafting/standard/shipped-standard';
 import { namesOf } from '../core/drafting/drawing-names';
 import { style } from '../core/drafting/style-drawing';
 import { noteSentence } from '../core/faults/wording';

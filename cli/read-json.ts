@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { checkStandard } from '../core/drafting/check-standard';
-import type { Standard } from '../core/drafting/standard';
+import { checkStandard } from '../core/drafting/standard/check-standard';
+import type { Standard } from '../core/drafting/standard/standard';
 import { Fault } from '../core/faults/fault';
 import type { Sight } from '../core/sights/sight';
 import { checkSight } from '../core/sights/sight-schema';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { faceArea } from './geometry/rings';
-import { JOIN } from './geometry/tolerances';
+import { JOIN } from './geometry/numbers/tolerances';
 import { box, modelOf, moved, polygon, prism, turned } from './testing/solids';
 import { drawModel, FRONT, frameSight, ISO, lengthOf, piecesOf, PLAN } from './testing/views';
 

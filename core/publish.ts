@@ -1,6 +1,6 @@
 import { annotate } from './annotation/annotate';
 import type { Graphic, Titled } from './drafting/graphic';
-import type { Standard } from './drafting/standard';
+import type { Standard } from './drafting/standard/standard';
 import type { Hand } from './drafting/hand';
 import type { LayersAlong } from './drafting/layers-along';
 import type { OnFaces } from './drafting/on-faces';

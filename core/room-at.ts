@@ -1,5 +1,5 @@
 import { Fault } from './faults/fault';
-import { tidyDirection } from './geometry/tidy';
+import { tidyDirection } from './geometry/numbers/tidy';
 import { faceContains, ringArea, ringContains, type Ring } from './geometry/rings';
 import type { Vec2, Vec3 } from './geometry/vec3';
 import type { Model } from './model/model';

@@ -1,9 +1,9 @@
 import { painter } from '../workers/painter';
 import type { Vec2, Vec3 } from '../../core/geometry/vec3';
 import { withDerivedName } from '../../core/sights/make/derived-name';
-import { movedBy, shiftedBy } from '../../core/sights/moved';
-import { canTurn, turned } from '../../core/sights/turned';
-import { flipped } from '../../core/sights/flipped';
+import { movedBy, shiftedBy } from '../../core/sights/moves/moved';
+import { canTurn, turned } from '../../core/sights/moves/turned';
+import { flipped } from '../../core/sights/moves/flipped';
 import type { Sight } from '../../core/sights/sight';
 import type { ModelInfo } from '../data/database';
 import type { Project, ProjectSight } from '../data/project';

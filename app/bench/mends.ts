@@ -1,6 +1,6 @@
 import { removalsOf } from '../../core/proof/removals';
-import { flipped } from '../../core/sights/flipped';
-import { movedBy } from '../../core/sights/moved';
+import { flipped } from '../../core/sights/moves/flipped';
+import { movedBy } from '../../core/sights/moves/moved';
 import type { Sight } from '../../core/sights/sight';
 import type { ShownFinding } from '../data/drawn-sight';
 

@@ -3,7 +3,7 @@ import { compose, paneMatrix, type BenchView, type PaneSize } from '../board/vie
 import { dot, subtract, type Vec2, type Vec3 } from '../../core/geometry/vec3';
 import { isJogged } from '../../core/sights/legs';
 import type { Frame } from '../../core/geometry/frame';
-import { roundPoint } from '../../core/geometry/tidy';
+import { roundPoint } from '../../core/geometry/numbers/tidy';
 import { resolveSight } from '../../core/sights/resolve-sight';
 import { nearestCompass } from '../../core/sights/resolve-sight';
 import type { Sight } from '../../core/sights/sight';

@@ -4,7 +4,7 @@ import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { Sight } from '../../core/sights/sight';
 import { PLAN_HEIGHT } from '../../core/sights/resolve-sight';
-import { canTurn, turned } from '../../core/sights/turned';
+import { canTurn, turned } from '../../core/sights/moves/turned';
 import { AreaTool } from '../board/area-tool';
 import { PlaceTool } from '../board/place-tool';
 import { PointsTool } from '../board/points-tool';
@@ -15,7 +15,7 @@ import { usualScale } from '../figures/usual-scale';
 import { pool } from '../workers/pool';
 import { joggedAt } from '../../core/sights/jogs';
 import { newDetail, newPerspective, newRow, newSection } from './register/new-sights';
-import { roundPoint } from '../../core/geometry/tidy';
+import { roundPoint } from '../../core/geometry/numbers/tidy';
 import { squared } from './sight-geometry';
 import type { AskedSetup, Held, Placing } from './held';
 

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
 import type { Sight } from '../../core/sights/sight';
 import { carryOut as carry } from '../project/carry-out';
 import type { Command } from '../project/commands';

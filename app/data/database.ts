@@ -12,7 +12,7 @@ import type { DrawnSight } from './drawn-sight';
 import type { Patch } from 'immer';
 import type { Background } from './background';
 import { elementTexts, standing } from './element-texts';
-import type { Standard } from '../../core/drafting/standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import type { Packed } from './packed';
 import type { ElementSet, Project, ProjectRow, ProjectSight } from './project';
 

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
 import { draftingOf } from './drafting';
 
 const sets = { s: { id: 's', name: 'Roof', elements: ['a'] } };

@@ -1,6 +1,6 @@
 import type { NamedSet } from '../../core/drafting/rule-subjects';
-import { LOOK_NAMES } from '../../core/drafting/look-names';
-import { lookNames, type Standard } from '../../core/drafting/standard';
+import { LOOK_NAMES } from '../../core/drafting/standard/look-names';
+import { lookNames, type Standard } from '../../core/drafting/standard/standard';
 import { shortHash } from '../../core/fingerprint/hash-text';
 import type { Project } from './project';
 

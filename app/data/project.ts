@@ -1,4 +1,4 @@
-import type { Standard } from '../../core/drafting/standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import { nextNumber as nextOf } from '../../core/sights/make/number';
 import type { Background } from './background';
 import type { FiledSet, FiledSight, FileForms } from '../../core/project-file/project-file';

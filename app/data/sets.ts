@@ -1,4 +1,4 @@
-import type { RankRule } from '../../core/cutting/material-rank';
+import type { RankRule } from '../../core/cutting/regions/material-rank';
 import { withNamedSets } from '../../core/sights/named-sets';
 import type { Sight } from '../../core/sights/sight';
 import type { Project } from './project';

@@ -1,5 +1,5 @@
-import { checkStandard } from '../../core/drafting/check-standard';
-import type { Standard } from '../../core/drafting/standard';
+import { checkStandard } from '../../core/drafting/standard/check-standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import { database, type KeptStandard } from './database';
 import { Refused } from './refused';
 

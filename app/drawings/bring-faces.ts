@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
-import { inLook, type Standard } from '../../core/drafting/standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
+import { inLook, type Standard } from '../../core/drafting/standard/standard';
 import { wantsFaces } from '../../core/drafting/wants-faces';
 import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Sun } from '../../core/surfaces/shadows';
 import type { Sight } from '../../core/sights/sight';
-import type { Standard } from '../../core/drafting/standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import type { ModelInfo } from '../data/database';
 import { painter } from '../workers/painter';
 import { Stopped } from '../workers/stopped';

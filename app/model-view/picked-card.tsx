@@ -1,5 +1,5 @@
 import { counted } from '../../core/faults/counted';
-import { rankOf } from '../../core/cutting/material-rank';
+import { rankOf } from '../../core/cutting/regions/material-rank';
 import type { ElementCorrection } from '../../core/model/correct';
 import type { ModelInfo } from '../data/database';
 import { CLASSES, classWords } from '../figures/class-words';

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
 import { deleteStandard, keepStandard, keptStandards } from '../data/standards';
 import type { Sight } from '../../core/sights/sight';
 import { database, type ModelInfo } from '../data/database';

@@ -1,5 +1,5 @@
 import type { Corrections, ElementCorrection } from '../../core/model/correct';
-import type { Standard } from '../../core/drafting/standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import type { TouchUp } from '../../core/touch-ups/touch-up';
 import type { Filing } from '../../core/project-file/filing';
 import type { DrawnOutline, PlanChanges } from '../../core/model/plan';

@@ -1,6 +1,6 @@
-import { withFillFor } from '../../core/drafting/edit-standard';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
-import { lookNames } from '../../core/drafting/standard';
+import { withFillFor } from '../../core/drafting/standard/edit-standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
+import { lookNames } from '../../core/drafting/standard/standard';
 import type { Project, ProjectSight } from '../data/project';
 import { owned } from './owned-standard';
 import type { Send } from './use-commands';

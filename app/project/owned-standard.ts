@@ -1,4 +1,4 @@
-import type { Standard } from '../../core/drafting/standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import type { Project } from '../data/project';
 
 /** What a project's own standard is called as long as nobody has named it. */

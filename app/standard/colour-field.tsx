@@ -1,5 +1,5 @@
 import { paperColour } from '../../core/drafting/style-drawing';
-import type { PenColour } from '../../core/drafting/standard';
+import type { PenColour } from '../../core/drafting/standard/standard';
 import { toast } from 'sonner';
 import { TextField } from './text-field';
 

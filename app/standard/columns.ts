@@ -1,4 +1,4 @@
-import type { RuleList } from '../../core/drafting/edit-standard';
+import type { RuleList } from '../../core/drafting/standard/edit-standard';
 
 /** How wide the columns of each list of rules are. */
 export const COLUMNS: Readonly<Record<RuleList, string>> = {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { LAYER_FIELDS, layerFrom } from '../../core/drafting/layer-fields';
+import { LAYER_FIELDS, layerFrom } from '../../core/drafting/standard/layer-fields';
 
 interface Props {
   readonly layer: string;

@@ -1,7 +1,7 @@
-import { changedRule, rulesOf, type RuleList } from '../../core/drafting/edit-standard';
-import { isoDashes, ISO_LINES, ISO_WIDTHS } from '../../core/drafting/iso-lines';
-import { OWN_PATTERNS, type FillRule, type LineRule, type Standard } from '../../core/drafting/standard';
-import { weighted, WEIGHT_SETS } from '../../core/drafting/weight-sets';
+import { changedRule, rulesOf, type RuleList } from '../../core/drafting/standard/edit-standard';
+import { isoDashes, ISO_LINES, ISO_WIDTHS } from '../../core/drafting/standard/iso-lines';
+import { OWN_PATTERNS, type FillRule, type LineRule, type Standard } from '../../core/drafting/standard/standard';
+import { weighted, WEIGHT_SETS } from '../../core/drafting/standard/weight-sets';
 import { Pick } from '../ui/pick';
 import { PatternEditor } from './pattern-editor';
 import { PenStroke } from './pen-stroke';

@@ -1,13 +1,13 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { freeName } from '../../core/drafting/edit-standard';
-import { INCH, readPatterns, writePatterns, type NamedPattern } from '../../core/drafting/pattern-text';
+import { freeName } from '../../core/drafting/standard/edit-standard';
+import { INCH, readPatterns, writePatterns, type NamedPattern } from '../../core/drafting/standard/pattern-text';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import { saveFile } from '../jobs/save-file';
 import { FilesWord } from '../ui/files-word';
 import { Swatch } from './swatch';
-import { OWN_PATTERNS } from '../../core/drafting/standard';
+import { OWN_PATTERNS } from '../../core/drafting/standard/standard';
 import type { StandardEdit } from './use-standard';
 
 interface Props {

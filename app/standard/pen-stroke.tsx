@@ -1,5 +1,5 @@
 import { paperColour } from '../../core/drafting/style-drawing';
-import type { PenColour } from '../../core/drafting/standard';
+import type { PenColour } from '../../core/drafting/standard/standard';
 import { CSS_PER_MM } from '../board/view';
 
 interface Props {

@@ -1,4 +1,4 @@
-import { RANKS, type RankRule } from '../../core/cutting/material-rank';
+import { RANKS, type RankRule } from '../../core/cutting/regions/material-rank';
 import { FigureField } from '../figures/figure-field';
 import { parseNumber } from '../figures/parse';
 import { TextField } from './text-field';

@@ -1,6 +1,15 @@
-import { apart, changedRule, hasLast, isOwnList, rulesOf, withoutRule, withRule, type RuleList } from '../../core/drafting/edit-standard';
-import { layerFault } from '../../core/drafting/layer-fields';
-import type { FillRule, LineRule, SurfaceRule, ToneRule } from '../../core/drafting/standard';
+import {
+  apart,
+  changedRule,
+  hasLast,
+  isOwnList,
+  rulesOf,
+  withoutRule,
+  withRule,
+  type RuleList,
+} from '../../core/drafting/standard/edit-standard';
+import { layerFault } from '../../core/drafting/standard/layer-fields';
+import type { FillRule, LineRule, SurfaceRule, ToneRule } from '../../core/drafting/standard/standard';
 import { ROLES } from '../../core/sights/role';
 import { FigureField } from '../figures/figure-field';
 import { parseNumber } from '../figures/parse';

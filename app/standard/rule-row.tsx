@@ -1,7 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { changedRule, type RuleList } from '../../core/drafting/edit-standard';
-import { OWN_PATTERNS, type FillRule, type LineRule, type SurfaceRule, type ToneRule } from '../../core/drafting/standard';
+import { changedRule, type RuleList } from '../../core/drafting/standard/edit-standard';
+import { OWN_PATTERNS, type FillRule, type LineRule, type SurfaceRule, type ToneRule } from '../../core/drafting/standard/standard';
 import { scaledPattern } from '../../core/geometry/pattern-line';
 import { FigureField } from '../figures/figure-field';
 import { parseNumber } from '../figures/parse';

@@ -1,5 +1,5 @@
-import type { RuleList, RuleLists } from '../../core/drafting/edit-standard';
-import type { LineRule } from '../../core/drafting/standard';
+import type { RuleList, RuleLists } from '../../core/drafting/standard/edit-standard';
+import type { LineRule } from '../../core/drafting/standard/standard';
 
 /** Any rule, as far as what it asks for is concerned. */
 export type AnyRule = RuleLists[RuleList];

@@ -1,7 +1,7 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useEffect, useRef } from 'react';
-import { hasLast, movedRule, rulesOf, type RuleList } from '../../core/drafting/edit-standard';
+import { hasLast, movedRule, rulesOf, type RuleList } from '../../core/drafting/standard/edit-standard';
 import type { RuleCounts } from '../workers/paint.worker';
 import { COLUMNS } from './columns';
 import { RuleRow } from './rule-row';

@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react';
-import type { Standard } from '../../core/drafting/standard';
+import type { Standard } from '../../core/drafting/standard/standard';
 import { PaneCanvas } from '../board/pane-canvas';
 import { useGestures } from '../board/use-gestures';
 import { paneMatrix, toU, toV } from '../board/view';

@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { freeName, withLook, withoutLook } from '../../core/drafting/edit-standard';
+import { freeName, withLook, withoutLook } from '../../core/drafting/standard/edit-standard';
 import { Fault } from '../../core/faults/fault';
 import { sentence } from '../../core/faults/wording';
 import type { KeptStandard } from '../data/database';

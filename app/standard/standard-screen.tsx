@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { withRule, type RuleList } from '../../core/drafting/edit-standard';
+import { withRule, type RuleList } from '../../core/drafting/standard/edit-standard';
 import { solidCount } from '../data/class-counts';
 import type { KeptStandard, ModelInfo } from '../data/database';
 import { orderedSights, type Project } from '../data/project';

@@ -1,9 +1,9 @@
 import { userEvent } from 'vitest/browser';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { render } from 'vitest-browser-react';
-import { rulesOf, type RuleList } from '../../core/drafting/edit-standard';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
-import { lookNames, type Standard } from '../../core/drafting/standard';
+import { rulesOf, type RuleList } from '../../core/drafting/standard/edit-standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
+import { lookNames, type Standard } from '../../core/drafting/standard/standard';
 import { parseColour } from './colour-field';
 import { Library } from './library';
 import { RanksTable } from './ranks-table';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { paperColour } from '../../core/drafting/style-drawing';
-import type { FillRule, PenColour, Standard } from '../../core/drafting/standard';
-import { wavePattern } from '../../core/drafting/wave';
+import type { FillRule, PenColour, Standard } from '../../core/drafting/standard/standard';
+import { wavePattern } from '../../core/drafting/fills/wave';
 import { Growing } from '../../core/geometry/growing';
 import { patternLines, type PatternLine } from '../../core/geometry/pattern-line';
 import { CSS_PER_MM } from '../board/view';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { toast } from 'sonner';
-import { SHIPPED } from '../../core/drafting/shipped-standard';
-import { lookNames, type Standard } from '../../core/drafting/standard';
+import { SHIPPED } from '../../core/drafting/standard/shipped-standard';
+import { lookNames, type Standard } from '../../core/drafting/standard/standard';
 import type { Project } from '../data/project';
 import { owned } from '../project/owned-standard';
 import { useCommands } from '../project/use-commands';

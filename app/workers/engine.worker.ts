@@ -196,7 +196,7 @@ const engine = {
     const { keptDrawing, nextRow, takeNext, noteChanged } = await store();
     const [before, after] = await Promise.all([keptDrawing(row), keptDrawing(nextRow(row))]);
     if (!before || !after) return takeNext(row);
-    const { changedLines, changedMatter } = await import('../../core/linework/changed-lines');
+    const { changedLines, changedMatter } = await import('../../core/drift/changed-lines');
     const { come, gone, comeLength, goneLength } = changedLines(before.drawn.drawing, after.drawn.drawing);
     const isChanged = come.length + gone.length > 0 || changedMatter(before.drawn, after.drawn).length > 0;
     return isChanged ? noteChanged(row, { come: comeLength, gone: goneLength }) : takeNext(row);

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { style } from '../../core/drafting/style-drawing';
-import { STANDARD } from '../../core/drafting/shipped-standard';
+import { STANDARD } from '../../core/drafting/standard/shipped-standard';
 import { draw } from '../../core/draw';
 import { publishable } from '../../core/publishable';
 import { prepare } from '../../core/scene/prepare';

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { STANDARD } from '../../core/drafting/shipped-standard';
+import { STANDARD } from '../../core/drafting/standard/shipped-standard';
 import { published } from '../../core/testing/published';
 import { box, modelOf } from '../../core/testing/solids';
 import { frameSight } from '../../core/testing/views';

@@ -4,13 +4,13 @@ import { drawingBounds, linePoints } from '../../core/linework/drawing';
 import { snapPoints, type SnapKind } from '../../core/linework/snap-points';
 import type { Vec2 } from '../../core/geometry/vec3';
 import { publish } from '../../core/publish';
-import { inLook, layersAsked, type Standard } from '../../core/drafting/standard';
+import { inLook, layersAsked, type Standard } from '../../core/drafting/standard/standard';
 import type { LayersAlong } from '../../core/drafting/layers-along';
 import type { OnFaces } from '../../core/drafting/on-faces';
 import type { Seen } from '../../core/linework/seen';
 import type { Graphic, Titled } from '../../core/drafting/graphic';
 import { LETTERING } from '../../core/drafting/lettering';
-import type { ChangedLines } from '../../core/linework/changed-lines';
+import type { ChangedLines } from '../../core/drift/changed-lines';
 import type { Frame } from '../../core/geometry/frame';
 import type { Drawing } from '../../core/linework/drawing';
 import { unfilledIn } from '../../core/proof/unfilled';
@@ -288,7 +288,7 @@ const painter = {
   async changes(before: string, after: string): Promise<Changes | null> {
     const [old, own] = [kept.get(before)?.drawn, kept.get(after)?.drawn];
     if (!old || !own || !isSamePlane(old.drawing.frame, own.drawing.frame)) return null;
-    const { changedLines, changedMatter } = await import('../../core/linework/changed-lines');
+    const { changedLines, changedMatter } = await import('../../core/drift/changed-lines');
     return { ...changedLines(old.drawing, own.drawing), matter: changedMatter(old, own) };
   },
   /** Stretches of a line from a to b that lie in cut faces, metres from a. */
@@ -377,7 +377,8 @@ let drafting: Pick<Drafting, 'standard' | 'sets'> = { standard: null, sets: [] }
 let shipped: Promise<Standard> | null = null;
 /** The standard in a look, the first where none is told; a look that it does not have is as the first. */
 async function standardIn(look = ''): Promise<Standard> {
-  const base = drafting.standard ?? (await (shipped ??= import('../../core/drafting/shipped-standard').then(({ SHIPPED }) => SHIPPED)));
+  const base =
+    drafting.standard ?? (await (shipped ??= import('../../core/drafting/standard/shipped-standard').then(({ SHIPPED }) => SHIPPED)));
   const known = inLooks.get(look) ?? (look ? inLook(base, look) : null) ?? inLook(base)!;
   if (layersAsked(known).size) layersAlong ??= (await import('../../core/drafting/layers-along')).layersAlong;
   inLooks.set(look, known);

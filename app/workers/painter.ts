@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import type { DrawnHead } from '../data/drawn-sight';
-import { LOOK_NAMES } from '../../core/drafting/look-names';
+import { LOOK_NAMES } from '../../core/drafting/standard/look-names';
 import type { Drafting } from '../data/drafting';
 import type { DrawingSource, Painter } from './paint.worker';
 import { Watched } from '../ui/watched';

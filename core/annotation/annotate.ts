@@ -1,7 +1,7 @@
 import { titleWords, type Graphic } from '../drafting/graphic';
 import { PenTable } from '../drafting/pen-table';
-import type { Mark, Standard } from '../drafting/standard';
-import { MARK_RULES } from '../drafting/standard-defaults';
+import type { Mark, Standard } from '../drafting/standard/standard';
+import { MARK_RULES } from '../drafting/standard/standard-defaults';
 import { drawingBounds } from '../linework/drawing';
 import { markGrid } from './grid-lines';
 import type { Landmarks } from './landmarks';

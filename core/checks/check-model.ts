@@ -2,7 +2,7 @@ import { atModelSize } from '../scene/scale';
 import { Fault } from '../faults/fault';
 import type { Model } from '../model/model';
 import { partPairs } from '../scene/part-pairs';
-import { selfIntersectingElements } from '../scene/self-intersecting';
+import { selfIntersectingElements } from '../scene/intersect/self-intersecting';
 import type { Scene } from '../scene/scene';
 import { elementFigures, type ElementFigures } from './element-figures';
 import { gapBetween } from './near-misses';

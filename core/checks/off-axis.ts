@@ -1,7 +1,7 @@
 import type { Model } from '../model/model';
 import { areaOf, LEVEL, mainAngle } from '../scene/main-angle';
 import type { Scene } from '../scene/scene';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 
 const DEGREE = Math.PI / 180;
 /** Faces smaller than this are not asked, m². */

@@ -2,10 +2,10 @@ import { atModelSize } from '../scene/scale';
 import { counted } from '../faults/counted';
 import { noteSentence } from '../faults/wording';
 import type { Note } from '../faults/fault';
-import { selfIntersectingElements } from '../scene/self-intersecting';
+import { selfIntersectingElements } from '../scene/intersect/self-intersecting';
 import type { Scene } from '../scene/scene';
 import type { Model } from '../model/model';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 
 /** What is in a model and what is doubtful, as data. */
 export interface Summary {

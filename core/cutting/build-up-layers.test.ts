@@ -6,7 +6,7 @@ import { frameSight, lengthOf, piecesOf } from '../testing/views';
 import { draw } from '../draw';
 import { prepare } from '../scene/prepare';
 import type { Sight } from '../sights/sight';
-import { rankOf, type RankRule } from './material-rank';
+import { rankOf, type RankRule } from './regions/material-rank';
 
 const CUT = { depth: 0 };
 const PLAN = frameSight([0, 0, -1], [0, 1, 0], [0, 0, 1], CUT);

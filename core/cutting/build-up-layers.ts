@@ -3,7 +3,7 @@ import { difference, intersection, ringBounds, type Ring } from '../geometry/pol
 import type { BuildUp } from '../model/model';
 import type { Frame } from '../geometry/frame';
 import { isAir } from '../model/materials/material-name';
-import { atan2, cos, sin } from '../geometry/trigonometry';
+import { atan2, cos, sin } from '../geometry/numbers/trigonometry';
 
 export interface CutLayer {
   readonly index: number;

@@ -1,4 +1,4 @@
-import { onGrid } from '../geometry/on-grid';
+import { onGrid } from '../geometry/numbers/on-grid';
 import { reversed, type Ring } from '../geometry/rings';
 import type { Outline } from './close-loops';
 import type { CutLoops } from './cut-loops';

@@ -1,4 +1,4 @@
-import { CLOSE } from '../geometry/tolerances';
+import { CLOSE } from '../geometry/numbers/tolerances';
 import Flatbush from 'flatbush';
 import { UnionFind } from '../geometry/union-find';
 import { ringArea, ringContains, type Ring } from '../geometry/rings';

@@ -1,6 +1,6 @@
 import type { Face, Ring } from '../geometry/rings';
 import type { Outline } from './close-loops';
-import type { RankRule } from './material-rank';
+import type { RankRule } from './regions/material-rank';
 
 /** A closed cut face with holes, in the sight's plane, with its material and the elements it came from. */
 export interface Region {

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import type { CutFaces } from './cut-faces';
 import { ringBounds, ringContains, type Ring } from '../geometry/rings';
-import { SAME_LINE, SNAP } from '../geometry/tolerances';
+import { SAME_LINE, SNAP } from '../geometry/numbers/tolerances';
 import type { Model } from '../model/model';
 import { clearLines } from './uncut-mask';
 import { roleIndex } from '../sights/role';

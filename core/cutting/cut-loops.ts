@@ -1,7 +1,7 @@
 import { BLOCK, type Scene } from '../scene/scene';
 import { Growing } from '../geometry/growing';
 import type { Frame } from '../geometry/frame';
-import { ON_PLANE } from '../geometry/tolerances';
+import { ON_PLANE } from '../geometry/numbers/tolerances';
 
 /**
  * Cuts parts by the plane w = 0. Works on the uncut topology: a cut point belongs to a mesh edge, and a loop walks from

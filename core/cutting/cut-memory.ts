@@ -7,7 +7,7 @@ import type { Model } from '../model/model';
 import { jointParts, shownParts } from '../sights/shown';
 import type { Sight } from '../sights/sight';
 import type { Frame } from '../geometry/frame';
-import { ON_PLANE } from '../geometry/tolerances';
+import { ON_PLANE } from '../geometry/numbers/tolerances';
 import type { CutFaces } from './cut-faces';
 import { outlinesInOrder } from './canonical-order';
 

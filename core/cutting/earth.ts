@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import { append } from '../geometry/append';
 import { difference, faceArea, reversed, ringBounds, type Face, type Ring } from '../geometry/polygons';
-import { SAME_LINE } from '../geometry/tolerances';
+import { SAME_LINE } from '../geometry/numbers/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../geometry/frame';
 import type { CutFaces, Region } from './cut-faces';

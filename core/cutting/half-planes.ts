@@ -1,7 +1,7 @@
 import { dot } from '../geometry/vec3';
 import type { Frame } from '../geometry/frame';
 import { ringArea, ringBounds, type Ring } from '../geometry/rings';
-import { ON_PLANE } from '../geometry/tolerances';
+import { ON_PLANE } from '../geometry/numbers/tolerances';
 import type { TrimPlane } from '../sights/trims';
 import type { Outline } from './close-loops';
 

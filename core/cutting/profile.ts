@@ -1,6 +1,6 @@
 import type { CutFaces, Region } from './cut-faces';
 import { regionsInOrder } from './canonical-order';
-import { unite } from './clusters';
+import { unite } from './regions/clusters';
 
 /**
  * Everything that is cut as one mass, cavities included: only the profile of the space remains. Made of the outlines, not of the

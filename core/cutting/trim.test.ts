@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Module, { type ManifoldToplevel } from 'manifold-3d/manifold';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { faceArea } from '../geometry/rings';
-import { SAME_LINE } from '../geometry/tolerances';
+import { SAME_LINE } from '../geometry/numbers/tolerances';
 import { unit, type Vec3 } from '../geometry/vec3';
 import type { Sight } from '../sights/sight';
 import { checkSight } from '../sights/sight-schema';

@@ -13,7 +13,7 @@ import {
   type Face,
   type Ring,
 } from '../geometry/polygons';
-import { SNAP, STRAIGHT } from '../geometry/tolerances';
+import { SNAP, STRAIGHT } from '../geometry/numbers/tolerances';
 import { dot, type Vec3 } from '../geometry/vec3';
 import type { Scene } from '../scene/scene';
 import { toFrame, type Frame } from '../geometry/frame';

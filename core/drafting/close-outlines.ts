@@ -1,12 +1,12 @@
 import { isAtStart, isCircle, isWhole } from '../geometry/arcs/arc';
 import { isBetween } from '../geometry/rings';
-import { STRAIGHT } from '../geometry/tolerances';
+import { STRAIGHT } from '../geometry/numbers/tolerances';
 import type { DrawnSide } from '../linework/boundary-edges';
 import { factsOf, LinesBuilder, type LineFacts } from '../linework/lines-builder';
 import { arcAt, type Drawing } from '../linework/drawing';
 import { roleIndex } from '../sights/role';
 import type { Graphic, RoundOutline } from './graphic';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 
 /** A line on the way round: its number, and whether it is walked from its last point to its first. */
 type Step = readonly [line: number, isBack: boolean];

@@ -15,8 +15,8 @@ import type { OnFaces, Washes } from './on-faces';
 import type { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
 import type { RuleSubjects } from './rule-subjects';
-import type { Standard, SurfaceRule, ToneRule } from './standard';
-import { SHADOW_RULE } from './standard-defaults';
+import type { Standard, SurfaceRule, ToneRule } from './standard/standard';
+import { SHADOW_RULE } from './standard/standard-defaults';
 
 /** Steeper than this a face is no longer level, and flatter no longer upright (a sine). */
 const STEEP = 0.05;

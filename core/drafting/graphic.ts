@@ -4,7 +4,7 @@ import type { Sight } from '../sights/sight';
 import type { DrawingNames } from './drawing-names';
 import type { PatternLine } from '../geometry/pattern-line';
 import type { Face } from '../geometry/rings';
-import type { PenColour } from './standard';
+import type { PenColour } from './standard/standard';
 
 /** What a line is drawn with. */
 export interface Pen {

@@ -6,7 +6,7 @@ import { box, modelOf } from '../testing/solids';
 import { drawModel, frameSight } from '../testing/views';
 import { namesOf } from './drawing-names';
 import { layersAlong } from './layers-along';
-import { STANDARD } from './shipped-standard';
+import { STANDARD } from './standard/shipped-standard';
 import { style } from './style-drawing';
 
 const sight = { ...frameSight([0, 1, 0], [0, 0, 1], [0, 0.5, 0]), kind: 'section' as const };

@@ -3,7 +3,7 @@ import type { Drawing } from '../linework/drawing';
 import type { RegionFill } from './graphic';
 import type { PenTable } from './pen-table';
 import type { RuleSubjects } from './rule-subjects';
-import type { Standard } from './standard';
+import type { Standard } from './standard/standard';
 
 /** Regions that lie below all lines, and how each is filled. */
 export interface Washes {

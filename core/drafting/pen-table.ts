@@ -1,7 +1,7 @@
 import type { Layer, Pen } from './graphic';
 import { HAND_LAYER, type HandPen } from './hand';
 import { filledIn, layerName } from './safe-names';
-import type { FillRule, LineRule, MarkRule, PenColour, Standard } from './standard';
+import type { FillRule, LineRule, MarkRule, PenColour, Standard } from './standard/standard';
 
 /** The pen of what has no line of its own, paper millimetres. */
 const LAID_ON = 0.05;

@@ -1,6 +1,6 @@
 import { isNamed } from '../model/materials/material-name';
 import type { ElementName } from './drawing-names';
-import type { Conditions } from './standard';
+import type { Conditions } from './standard/standard';
 
 /** What a rule is asked about. */
 export interface RuleSubject extends Omit<ElementName, 'id' | 'material' | 'buildUp'> {

@@ -1,6 +1,6 @@
 import type { DrawingNames, ElementName } from './drawing-names';
 import type { RuleSubject } from './rule-fits';
-import type { Conditions } from './standard';
+import type { Conditions } from './standard/standard';
 
 /** A named set of a project: ids of elements. */
 export interface NamedSet {

@@ -8,10 +8,10 @@ import { HAND_LAYER, type Hand } from './hand';
 import type { InLayers, LayersAlong } from './layers-along';
 import { PenTable } from './pen-table';
 import { fits, type RuleSubject } from './rule-fits';
-import { regionFills } from './region-fills';
+import { regionFills } from './fills/region-fills';
 import { subjectsOf, type NamedSet, type RuleSubjects } from './rule-subjects';
 import type { OnFaces } from './on-faces';
-import { layersAsked, type PenColour, type Standard } from './standard';
+import { layersAsked, type PenColour, type Standard } from './standard/standard';
 
 export interface StyleOptions {
   readonly onFaces?: OnFaces | undefined;

@@ -1,4 +1,4 @@
-import type { Standard } from './standard';
+import type { Standard } from './standard/standard';
 
 /** Whether a standard asks for the faces that are seen. */
 export const wantsFaces = ({ surfaces = [], tones = [] }: Standard, scale: number): boolean =>

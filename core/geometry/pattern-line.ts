@@ -1,6 +1,6 @@
 import type { Growing } from './growing';
 import type { Ring } from './rings';
-import { cos, sin } from './trigonometry';
+import { cos, sin } from './numbers/trigonometry';
 
 /** One family of parallel lines of a pattern: lengths of paper or of the model, degrees. `offset` leads from one line to the next. */
 export interface PatternLine {

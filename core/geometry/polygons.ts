@@ -2,7 +2,7 @@
 import { ClipType, FillRule, PathType, type Path64 } from 'clipper2-ts/dist/Core.js';
 import { Clipper64, type PolyPath64, PolyTree64 } from 'clipper2-ts/dist/Engine.js';
 import { reversed, ringArea, type Face, type Ring } from './rings';
-import { POLYGON_DECIMALS } from './tolerances';
+import { POLYGON_DECIMALS } from './numbers/tolerances';
 
 export * from './rings';
 

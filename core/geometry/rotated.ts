@@ -1,4 +1,4 @@
-import { cos, sin } from './trigonometry';
+import { cos, sin } from './numbers/trigonometry';
 import { cross, dot, type Vec3 } from './vec3';
 
 /** A vector turned about an axis of length 1 by the right hand, radians: the formula of Rodrigues. */

@@ -1,5 +1,5 @@
 import { Growing } from '../geometry/growing';
-import { onGrid } from '../geometry/on-grid';
+import { onGrid } from '../geometry/numbers/on-grid';
 import { beyondOf, elementOf, kindOf, Segments, type SegmentList } from '../sights/segments';
 
 /**

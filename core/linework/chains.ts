@@ -1,4 +1,4 @@
-import { SPECK } from '../geometry/tolerances';
+import { SPECK } from '../geometry/numbers/tolerances';
 import type { SegmentList } from '../sights/segments';
 import type { EndNodes } from './end-nodes';
 

@@ -1,5 +1,5 @@
 import { SegmentGrid } from '../geometry/segment-grid';
-import { JOIN } from '../geometry/tolerances';
+import { JOIN } from '../geometry/numbers/tolerances';
 import type { Lines } from './drawing';
 
 export interface ChordIndex {

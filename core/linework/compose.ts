@@ -12,14 +12,14 @@ import type { View } from '../sights/view';
 import type { SightViews } from '../sights/views-of';
 import { canonicalOrder } from './canonical-order';
 import { cropDrawing } from './crop';
-import { curvesOfLines } from './curves-of-lines';
+import { curvesOfLines } from './arcs/curves-of-lines';
 import type { Drawing, StepTimes } from './drawing';
 import { joinLines } from './join-lines';
-import type { KnownCurve } from './match-arcs';
+import type { KnownCurve } from './arcs/match-arcs';
 import { enlargedLimits, reduced } from './reduced';
 import { removeDoubles } from './remove-doubles';
-import { rimCurves } from './rims';
-import { ringCurves } from './ring-curves';
+import { rimCurves } from './arcs/rims';
+import { ringCurves } from './arcs/ring-curves';
 import { sideBySide } from './side-by-side';
 
 /** What a View shows: its cut, and the lines that are seen behind it. */

@@ -1,4 +1,4 @@
-import { STRAIGHT } from '../geometry/tolerances';
+import { STRAIGHT } from '../geometry/numbers/tolerances';
 
 /**
  * The directions in which a straight run may go on from its first corner so that every corner that is left out keeps within STRAIGHT of

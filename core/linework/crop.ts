@@ -1,6 +1,6 @@
 import type { Region } from '../cutting/cut-faces';
 import { intersection, ringBounds } from '../geometry/polygons';
-import { SPECK } from '../geometry/tolerances';
+import { SPECK } from '../geometry/numbers/tolerances';
 import type { Limits } from '../sights/sight';
 import { arcBounds, arcCrossings, arcParameter, arcPoint, fromZero, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt, type Drawing } from './drawing';

@@ -1,4 +1,4 @@
-import { JOIN } from '../geometry/tolerances';
+import { JOIN } from '../geometry/numbers/tolerances';
 import type { SegmentList } from '../sights/segments';
 
 /** The ends of segments as nodes: two numbers of each segment, and the place of each node. */

@@ -2,11 +2,11 @@ import { append } from '../geometry/append';
 import { Chainer, runsBack, turnRound, type Chain } from './chains';
 import { Cone } from './cone';
 import { endNodes, type EndNodes } from './end-nodes';
-import { matchArcs, curvesOf, mayBeRound, type KnownCurve } from './match-arcs';
+import { matchArcs, curvesOf, mayBeRound, type KnownCurve } from './arcs/match-arcs';
 import type { Lines } from './drawing';
-import { endOnArcs } from './end-on-arcs';
+import { endOnArcs } from './arcs/end-on-arcs';
 import { fitArcs, type Stretch } from '../geometry/arcs/fit-arcs';
-import { lengthenArcs, type ChainEnd } from './lengthen-arcs';
+import { lengthenArcs, type ChainEnd } from './arcs/lengthen-arcs';
 import { LinesBuilder, type LineFacts } from './lines-builder';
 import { beyondOf, elementOf, isJoint, jumpOf, kindOf, roleOf, type SegmentList } from '../sights/segments';
 

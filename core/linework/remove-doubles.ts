@@ -1,4 +1,4 @@
-import { SAME_LINE, SPECK } from '../geometry/tolerances';
+import { SAME_LINE, SPECK } from '../geometry/numbers/tolerances';
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
 import { elementOf, kindOf, Segments, type SegmentList } from '../sights/segments';
 import { StraightRuns } from './straight-runs';

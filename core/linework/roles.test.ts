@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { box, modelOf, polygon, prism, turned } from '../testing/solids';
-import { checkStandard } from '../drafting/check-standard';
-import { STANDARD } from '../drafting/shipped-standard';
+import { checkStandard } from '../drafting/standard/check-standard';
+import { STANDARD } from '../drafting/standard/shipped-standard';
 import { checkSight } from '../sights/sight-schema';
 
 import { published } from '../testing/published';

@@ -1,6 +1,6 @@
 import type { Region } from '../cutting/cut-faces';
 import { intersection, ringBounds, union } from '../geometry/polygons';
-import { JOIN } from '../geometry/tolerances';
+import { JOIN } from '../geometry/numbers/tolerances';
 import { Segments, type SegmentList } from '../sights/segments';
 
 /** What one leg of a jogged section shows. */

@@ -1,7 +1,7 @@
 import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { GridLine, Model } from './model';
 import type { ModelPlacement } from './placement';
-import { atan2, cos, sin } from '../geometry/trigonometry';
+import { atan2, cos, sin } from '../geometry/numbers/trigonometry';
 
 /** What of a model says how it can be laid over another one; coordinates those of its file. */
 export interface Alignable {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ON_FACES } from '../drafting/faces-on-paper';
-import { inLook } from '../drafting/standard';
-import { SHIPPED } from '../drafting/shipped-standard';
+import { inLook } from '../drafting/standard/standard';
+import { SHIPPED } from '../drafting/standard/shipped-standard';
 import { facesOf } from '../faces-of';
 import { publish } from '../publish';
 import { publishable } from '../publishable';

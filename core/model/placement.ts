@@ -1,6 +1,6 @@
 import { transformPoint, type Matrix4 } from '../geometry/matrix4';
 import type { Vec3 } from '../geometry/vec3';
-import { cos, sin } from '../geometry/trigonometry';
+import { cos, sin } from '../geometry/numbers/trigonometry';
 
 /** Where a model of several stands: its file's coordinates are turned about their zero, then moved. */
 export interface ModelPlacement {

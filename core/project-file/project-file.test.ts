@@ -1,4 +1,4 @@
-import { SHIPPED } from '../drafting/shipped-standard';
+import { SHIPPED } from '../drafting/standard/shipped-standard';
 import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';

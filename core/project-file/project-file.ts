@@ -1,5 +1,5 @@
 import type { Filing } from './filing';
-import type { Standard } from '../drafting/standard';
+import type { Standard } from '../drafting/standard/standard';
 import type { Corrections } from '../model/correct';
 import type { Model } from '../model/model';
 import type { ModelPlacement } from '../model/placement';

@@ -1,6 +1,6 @@
 import { strFromU8 } from 'fflate';
-import { checkStandard } from '../drafting/check-standard';
-import type { Standard } from '../drafting/standard';
+import { checkStandard } from '../drafting/standard/check-standard';
+import type { Standard } from '../drafting/standard/standard';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
 import { checkSight } from '../sights/sight-schema';

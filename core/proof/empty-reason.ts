@@ -3,7 +3,7 @@ import type { Note } from '../faults/fault';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
-import { canFlip, flipped } from '../sights/flipped';
+import { canFlip, flipped } from '../sights/moves/flipped';
 import type { Sight } from '../sights/sight';
 import { removalsOf } from './removals';
 

@@ -1,6 +1,6 @@
 import { append } from '../geometry/append';
 import Flatbush from 'flatbush';
-import { JOIN, SAME_LINE, SPECK } from '../geometry/tolerances';
+import { JOIN, SAME_LINE, SPECK } from '../geometry/numbers/tolerances';
 import { arcAt, linePoints, type Drawing } from '../linework/drawing';
 import { pathLength } from '../linework/lines-builder';
 import { ROLES, roleIndex } from '../sights/role';

@@ -1,4 +1,4 @@
-import { COARSE_COS, COPLANAR_COS, DEPTH, FLAT_COS, SILENT, SMOOTH_COS, THIN } from '../geometry/tolerances';
+import { COARSE_COS, COPLANAR_COS, DEPTH, FLAT_COS, SILENT, SMOOTH_COS, THIN } from '../geometry/numbers/tolerances';
 import { EdgeKind } from './scene';
 
 /** So many thin triangles are walked over to a sound one. */

@@ -1,6 +1,6 @@
 import { UnionFind } from '../geometry/union-find';
 import type { Adjacency } from './adjacency';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 
 /** A part with more triangles is not looked at: what was left inside a wall is a mistake of hand modelling. */
 const MOST = 20_000;

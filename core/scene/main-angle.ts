@@ -1,5 +1,5 @@
 import type { Scene } from './scene';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 
 const DEGREE = Math.PI / 180;
 /** A face stands upright when its normal is this level. */

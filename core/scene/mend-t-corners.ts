@@ -1,4 +1,4 @@
-import { WELD } from '../geometry/tolerances';
+import { WELD } from '../geometry/numbers/tolerances';
 import type { Adjacency } from './adjacency';
 
 /** A part with more borders than this is open by design (a terrain), not by mistake. */

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { WELD } from '../geometry/tolerances';
+import { WELD } from '../geometry/numbers/tolerances';
 
 /** A part over more cells than this is large: it is tested against all others. */
 const CELLS = 64;

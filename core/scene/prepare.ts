@@ -1,10 +1,10 @@
 import { boundCorners, boundTriangles } from '../geometry/bounds';
-import { WELD } from '../geometry/tolerances';
+import { WELD } from '../geometry/numbers/tolerances';
 import type { Model } from '../model/model';
 import { findEdges, type Adjacency } from './adjacency';
 import { classifyEdges, faceNormals, settleThinFaces } from './classify-edges';
 import { smoothLooseCreases } from './loose-creases';
-import { intersections } from './intersections';
+import { intersections } from './intersect/intersections';
 import { takeOutInnerSheets } from './inner-sheets';
 import { flatFaces } from './flat-faces';
 import { mendFlips } from './mend-flips';

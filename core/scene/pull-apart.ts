@@ -1,7 +1,7 @@
 import { boundCorners } from '../geometry/bounds';
 import type { Vec3 } from '../geometry/vec3';
 import { boundBlocks } from './prepare';
-import { intersectionsBetween } from './intersections';
+import { intersectionsBetween } from './intersect/intersections';
 import type { Scene } from './scene';
 
 /** A group of parts and how far it is moved, metres of the scene. */

@@ -1,9 +1,9 @@
 import { UnionFind } from '../geometry/union-find';
 import { isRoundFacet } from '../geometry/arcs/round-size';
-import { ARC_STEP, ROUND_STEP } from '../geometry/tolerances';
+import { ARC_STEP, ROUND_STEP } from '../geometry/numbers/tolerances';
 import { cornersAtRim, curvedStrips, FLAT_JOINT, trianglesAlone, type RoundMeshes } from './curved-strips';
 import { EdgeKind } from './scene';
-import { acos, cos } from '../geometry/trigonometry';
+import { acos, cos } from '../geometry/numbers/trigonometry';
 
 const ROUND_COS = cos(ROUND_STEP);
 /** Steps of a run are alike within this, as a part of them and in radians: noise of small facets. */

@@ -1,5 +1,5 @@
 import { boundTriangles } from '../geometry/bounds';
-import { WELD } from '../geometry/tolerances';
+import { WELD } from '../geometry/numbers/tolerances';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 

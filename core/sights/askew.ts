@@ -3,7 +3,7 @@ import type { Frame } from '../geometry/frame';
 import { mainAngle } from '../scene/main-angle';
 import type { Scene } from '../scene/scene';
 import type { Sight } from './sight';
-import { asin, atan2, cos, sin } from '../geometry/trigonometry';
+import { asin, atan2, cos, sin } from '../geometry/numbers/trigonometry';
 
 const DEGREE = Math.PI / 180;
 /** A building that stands this little askew is square to the sight for a drafter, degrees: the steps in which its directions are counted. */

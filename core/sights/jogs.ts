@@ -1,4 +1,4 @@
-import { roundPoint } from '../geometry/tidy';
+import { roundPoint } from '../geometry/numbers/tidy';
 import type { Vec2 } from '../geometry/vec3';
 import { SQUARE } from './legs';
 

@@ -1,5 +1,5 @@
-import { cos, sin } from '../geometry/trigonometry';
-import { tidyLength } from '../geometry/tidy';
+import { cos, sin } from '../geometry/numbers/trigonometry';
+import { tidyLength } from '../geometry/numbers/tidy';
 import type { Vec3 } from '../geometry/vec3';
 import type { Sight } from './sight';
 

@@ -1,6 +1,6 @@
 import type { Vec2 } from '../geometry/vec3';
 import type { Sight } from './sight';
-import { sin } from '../geometry/trigonometry';
+import { sin } from '../geometry/numbers/trigonometry';
 
 /** One leg of a section along a path: a section of its own, and where it stands in the drawing. */
 export interface Leg {

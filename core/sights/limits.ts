@@ -1,7 +1,7 @@
 import type { Vec2 } from '../geometry/vec3';
 import type { Limits, Sight } from './sight';
 import { wideLegs } from './legs';
-import { tan } from '../geometry/trigonometry';
+import { tan } from '../geometry/numbers/trigonometry';
 
 /**
  * Where a drawing is cut off: at the limits of its sight, or else at both ends of a section's path, or at the angle of view of a

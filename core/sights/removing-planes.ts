@@ -1,5 +1,5 @@
-import { atan2 } from '../geometry/trigonometry';
-import { tidyDirection, tidyLength } from '../geometry/tidy';
+import { atan2 } from '../geometry/numbers/trigonometry';
+import { tidyDirection, tidyLength } from '../geometry/numbers/tidy';
 import { unit, type Vec2, type Vec3 } from '../geometry/vec3';
 import { boxFaces, sideMoved, type BoxSide } from './keep-box';
 import type { Sight } from './sight';

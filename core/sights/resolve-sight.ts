@@ -2,8 +2,8 @@ import { Fault } from '../faults/fault';
 import type { Vec2, Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import { frameFrom, slanted, type Frame } from '../geometry/frame';
-import { tidyDirection } from '../geometry/tidy';
-import { cos, sin } from '../geometry/trigonometry';
+import { tidyDirection } from '../geometry/numbers/tidy';
+import { cos, sin } from '../geometry/numbers/trigonometry';
 import type { Compass, Sight } from './sight';
 
 /** The cut of a plan over the floor when nothing is said: common practice. */

@@ -1,6 +1,6 @@
 import type { Note } from '../faults/fault';
 import { foreshortening, mirrorFrame, moveFrame, type Frame } from '../geometry/frame';
-import { ON_PLANE } from '../geometry/tolerances';
+import { ON_PLANE } from '../geometry/numbers/tolerances';
 import { dot, scale, type Vec3 } from '../geometry/vec3';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';

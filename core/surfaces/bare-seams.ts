@@ -1,5 +1,5 @@
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
-import { SAME_LINE } from '../geometry/tolerances';
+import { SAME_LINE } from '../geometry/numbers/tolerances';
 import type { Drawing } from '../linework/drawing';
 import { ROLES, type Role } from '../sights/role';
 import type { Seam } from './seams';

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { ON_FACES } from '../drafting/faces-on-paper';
-import { SHIPPED } from '../drafting/shipped-standard';
-import { inLook } from '../drafting/standard';
+import { SHIPPED } from '../drafting/standard/shipped-standard';
+import { inLook } from '../drafting/standard/standard';
 import { facesOf } from '../faces-of';
 import { faceArea, ringBounds } from '../geometry/rings';
 import { prepare } from '../scene/prepare';

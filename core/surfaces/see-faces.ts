@@ -5,7 +5,7 @@ import { layerAt } from '../model/layer-at';
 import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import type { VisibilityQuery } from '../visibility/see';
-import { visibleFaces } from '../visibility/visible-faces';
+import { visibleFaces } from '../visibility/faces/visible-faces';
 import type { Bend, Seen, SeenFace, SeenPicture } from '../linework/seen';
 import { bendsOf } from './bends';
 

@@ -1,4 +1,4 @@
-import { cos, sin } from '../geometry/trigonometry';
+import { cos, sin } from '../geometry/numbers/trigonometry';
 import { cut } from '../cutting/cut';
 import { Measured } from './bends';
 import { frameFrom, toFrame, type Frame } from '../geometry/frame';
@@ -9,7 +9,7 @@ import type { Model } from '../model/model';
 import type { Scene } from '../scene/scene';
 import { HERE, type View, type Window } from '../sights/view';
 import type { VisibilityQuery } from '../visibility/see';
-import { visibleFaces } from '../visibility/visible-faces';
+import { visibleFaces } from '../visibility/faces/visible-faces';
 import { FaceSpace, mapRing, type Seen, type SeenFace } from '../linework/seen';
 
 /** Where the sun stands: degrees round from true north, clockwise, and up from the horizon. */

@@ -1,4 +1,4 @@
-import { asin, atan2, cos, sin, tan } from '../geometry/trigonometry';
+import { asin, atan2, cos, sin, tan } from '../geometry/numbers/trigonometry';
 import type { Sun } from './shadows';
 
 const DEGREE = Math.PI / 180;

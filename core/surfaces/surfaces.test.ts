@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { style } from '../drafting/style-drawing';
-import { inLook, type Standard } from '../drafting/standard';
+import { inLook, type Standard } from '../drafting/standard/standard';
 import { ON_FACES } from '../drafting/faces-on-paper';
-import { SHIPPED } from '../drafting/shipped-standard';
+import { SHIPPED } from '../drafting/standard/shipped-standard';
 import { namesOf } from '../drafting/drawing-names';
 import { facesOf } from '../faces-of';
 import { faceArea, union } from '../geometry/polygons';

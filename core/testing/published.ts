@@ -1,5 +1,5 @@
 import type { Graphic } from '../drafting/graphic';
-import { STANDARD } from '../drafting/shipped-standard';
+import { STANDARD } from '../drafting/standard/shipped-standard';
 import type { Drawing } from '../linework/drawing';
 import type { Model } from '../model/model';
 import { publish, type PublishOptions } from '../publish';

@@ -1,6 +1,6 @@
 import type { Ring } from '../geometry/rings';
 import { ringArea, ringContains } from '../geometry/rings';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 
 /** Ends this near to one another, or to a line, are one, metres. */
 const NEAR = 1e-5;

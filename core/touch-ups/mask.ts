@@ -4,7 +4,7 @@ import { difference, ringArea, ringBounds, reversed } from '../geometry/polygons
 import { ringContains, type Face, type Ring } from '../geometry/rings';
 import { arcAt, type Drawing } from '../linework/drawing';
 import { factsOf, LinesBuilder } from '../linework/lines-builder';
-import { ringCurves } from '../linework/ring-curves';
+import { ringCurves } from '../linework/arcs/ring-curves';
 import type { Seen } from '../linework/seen';
 import { SHORT } from './stretches';
 

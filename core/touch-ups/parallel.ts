@@ -1,5 +1,5 @@
 import { arcPoints, isCircle, type Arc } from '../geometry/arcs/arc';
-import { atan2 } from '../geometry/trigonometry';
+import { atan2 } from '../geometry/numbers/trigonometry';
 import type { Vec2 } from '../geometry/vec3';
 import { isOnePoint, nearestOn, placeAt, roundOf, type Shape } from './shape';
 

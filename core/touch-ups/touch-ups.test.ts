@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { closeOutlines } from '../drafting/close-outlines';
 import { namesOf } from '../drafting/drawing-names';
 import { HAND_LAYER } from '../drafting/hand';
-import { SHIPPED } from '../drafting/shipped-standard';
+import { SHIPPED } from '../drafting/standard/shipped-standard';
 import { Fault } from '../faults/fault';
 import { sentence } from '../faults/wording';
 import { drawnSides } from '../linework/boundary-edges';

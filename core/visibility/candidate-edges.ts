@@ -3,10 +3,10 @@ import { EdgeKind, type Scene } from '../scene/scene';
 import { pointAtEye } from './at-eye';
 import type { Picture } from './picture';
 import { turnsAway } from './silhouette';
-import { coverageHides } from './tile-coverage';
-import { BEHIND } from '../geometry/tolerances';
-import { bandAt, type Tiles } from './tile-index';
-import { PAD } from './triangle-batches';
+import { coverageHides } from './tiles/tile-coverage';
+import { BEHIND } from '../geometry/numbers/tolerances';
+import { bandAt, type Tiles } from './tiles/tile-index';
+import { PAD } from './tiles/triangle-batches';
 import { BEHIND_EYE, Facing } from './view-space';
 
 /** Why an edge may be drawn; `back` can be seen from nowhere before its body: it is wanted as a hidden line alone. */

@@ -1,6 +1,6 @@
 import { normalIn } from '../geometry/frame';
 import { dot } from '../geometry/vec3';
-import { ON_PLANE } from '../geometry/tolerances';
+import { ON_PLANE } from '../geometry/numbers/tolerances';
 import { STEEP } from '../cutting/trims-in-picture';
 import type { View } from '../sights/view';
 

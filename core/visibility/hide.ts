@@ -1,12 +1,12 @@
-import { BEHIND, DEPTH, EDGE, SNAP, SPECK } from '../geometry/tolerances';
+import { BEHIND, DEPTH, EDGE, SNAP, SPECK } from '../geometry/numbers/tolerances';
 import { Growing } from '../geometry/growing';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidate-edges';
 import { Source } from './picture';
 import { continues, hidesBeyond } from './flush-faces';
-import { Stretches } from '../geometry/intervals';
+import { Stretches } from '../geometry/numbers/intervals';
 import { EARLY, FROM, LATE, liesBeside, TO, type DeepLine, type Stretch } from './line-in-triangle';
-import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Band, type Tiles } from './tile-index';
+import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Band, type Tiles } from './tiles/tile-index';
 import type { OpenViewSpace } from './view-space';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { clipToSides, EARLY, FROM, LATE, TO } from './line-in-triangle';
-import { STRIDE, writeRecord } from './tile-index';
+import { STRIDE, writeRecord } from './tiles/tile-index';
 
 const coordinate = fc.integer({ min: -40, max: 40 }).map((n) => n / 8 + 1 / 37);
 const place = fc.tuple(coordinate, coordinate);

@@ -1,4 +1,4 @@
-import { DEPTH, SNAP } from '../geometry/tolerances';
+import { DEPTH, SNAP } from '../geometry/numbers/tolerances';
 import type { PictureLine } from './flush-faces';
 
 /** A line of the picture with its depth where it begins, and what comes to that along it. */

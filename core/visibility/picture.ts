@@ -3,8 +3,8 @@ import type { Face } from '../geometry/rings';
 import type { Scene } from '../scene/scene';
 import type { View } from '../sights/view';
 import type { Clips } from './clips';
-import type { Grid } from './tile-store';
-import type { TriangleBatches } from './triangle-batches';
+import type { Grid } from './tiles/tile-store';
+import type { TriangleBatches } from './tiles/triangle-batches';
 import type { OpenViewSpace } from './view-space';
 import type { Workspace } from './workspace';
 

@@ -4,15 +4,15 @@ import { Segments, type SegmentList } from '../sights/segments';
 import type { View } from '../sights/view';
 import { candidateEdges, type CandidateEdges } from './candidate-edges';
 import { Clips } from './clips';
-import { fillTiles } from './fill-tiles';
+import { fillTiles } from './tiles/fill-tiles';
 import type { Picture } from './picture';
 import { hide, type Pieces } from './hide';
-import { tilesOf, type Tiles } from './tile-index';
-import { gridOf } from './tile-store';
-import { triangleBatches } from './triangle-batches';
+import { tilesOf, type Tiles } from './tiles/tile-index';
+import { gridOf } from './tiles/tile-store';
+import { triangleBatches } from './tiles/triangle-batches';
 import { openViewSpace } from './view-space';
 import { visibleLines } from './visible-lines';
-import { wantedTiles } from './wanted-tiles';
+import { wantedTiles } from './tiles/wanted-tiles';
 import { giveBack, takeWorkspace, type Workspace } from './workspace';
 
 /** What is asked of the lines of one View. Plain data: another thread can be asked too. */

@@ -1,8 +1,8 @@
-import { ASIDE } from '../geometry/tolerances';
+import { ASIDE } from '../geometry/numbers/tolerances';
 import type { Scene } from '../scene/scene';
 import { NOTHING } from '../sights/segments';
-import { depthOf, nearestAt, type Found } from './depth-probe';
-import { STRIDE, type Tiles } from './tile-index';
+import { depthOf, nearestAt, type Found } from './depths/depth-probe';
+import { STRIDE, type Tiles } from './tiles/tile-index';
 
 /** A piece of an edge in the picture: both ends with their depths, and how long it is there. */
 export interface Piece {

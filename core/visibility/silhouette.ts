@@ -1,4 +1,4 @@
-import { AWAY } from '../geometry/tolerances';
+import { AWAY } from '../geometry/numbers/tolerances';
 import { EdgeKind, type Scene } from '../scene/scene';
 import { Facing, type ViewSpace } from './view-space';
 

@@ -1,14 +1,14 @@
 import { joinSegments, type SegmentList } from '../sights/segments';
 import type { Scene } from '../scene/scene';
 import { shared } from '../geometry/shared-memory';
-import { fillTiles } from './fill-tiles';
+import { fillTiles } from './tiles/fill-tiles';
 import type { Picture } from './picture';
 import { linesOf, openPicture, see, type VisibilityQuery } from './see';
 import { giveBack, takeWorkspace } from './workspace';
-import { STRIDE, tilesOf, type Band } from './tile-index';
-import type { TriangleBatches } from './triangle-batches';
-import { wantedTiles, type WantedTiles } from './wanted-tiles';
-import type { Grid } from './tile-store';
+import { STRIDE, tilesOf, type Band } from './tiles/tile-index';
+import type { TriangleBatches } from './tiles/triangle-batches';
+import { wantedTiles, type WantedTiles } from './tiles/wanted-tiles';
+import type { Grid } from './tiles/tile-store';
 
 /** What another thread is sent: a scene to keep, a picture to begin, the tiles that the first thread has filled. */
 export type ToHelper =

@@ -1,5 +1,5 @@
 import { foreshortening, type Frame } from '../geometry/frame';
-import { EDGE, ON_PLANE } from '../geometry/tolerances';
+import { EDGE, ON_PLANE } from '../geometry/numbers/tolerances';
 import type { Scene } from '../scene/scene';
 import { NEAREST } from '../sights/views-of';
 import { Workspace } from './workspace';

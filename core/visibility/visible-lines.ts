@@ -1,14 +1,14 @@
-import { JUMP } from '../geometry/tolerances';
+import { JUMP } from '../geometry/numbers/tolerances';
 import type { Scene } from '../scene/scene';
 import { roleIndex } from '../sights/role';
 import { NOTHING, type SegmentFacts, type Segments } from '../sights/segments';
 import type { View } from '../sights/view';
-import { byWhatLiesBehind } from './beyond';
+import { byWhatLiesBehind } from './depths/beyond';
 import { Candidate, type CandidateEdges } from './candidate-edges';
-import { fallsBeside } from './falls';
+import { fallsBeside } from './depths/falls';
 import type { Pieces } from './hide';
 import { Sides, type Piece } from './sides';
-import type { Tiles } from './tile-index';
+import type { Tiles } from './tiles/tile-index';
 
 /** What lies beyond a stretch shorter than this is asked in its middle alone, metres. */
 const BEYOND_SHORT = 0.3;

@@ -1,5 +1,5 @@
 import { Growing } from '../geometry/growing';
-import { TileCoverage } from './tile-coverage';
+import { TileCoverage } from './tiles/tile-coverage';
 
 /**
  * The scratch memory of one picture: arrays of the size of the largest scene so far. It belongs to the call that took it, so that two

@@ -2,12 +2,12 @@ import { extended, oneLine } from '../drafting/safe-names';
 import type { Graphic, RegionFill } from '../drafting/graphic';
 import type { PatternLine } from '../geometry/pattern-line';
 import { arcPoint, arcPoints, circleArc, isCircle, isWhole, type Arc } from '../geometry/arcs/arc';
-import { onGrid } from '../geometry/on-grid';
+import { onGrid } from '../geometry/numbers/on-grid';
 import type { DrawnSide } from '../linework/boundary-edges';
 import type { DxfTags } from './dxf-tags';
 import { EntityKeys } from './entity-keys';
 import { APPLICATION, colourTags, LETTERING, snapWeight, typeName } from './dxf-values';
-import { tan } from '../geometry/trigonometry';
+import { tan } from '../geometry/numbers/trigonometry';
 
 /** Indices into the graphic's pens and layers. */
 type Style = Readonly<Record<'pen' | 'layer', number>>;

@@ -1,7 +1,7 @@
 import { nearestIndex } from '../drafting/colour-table';
 import type { Pen } from '../drafting/graphic';
 import { layerName } from '../drafting/safe-names';
-import type { PenColour } from '../drafting/standard';
+import type { PenColour } from '../drafting/standard/standard';
 import type { DxfTags } from './dxf-tags';
 
 /** $INSUNITS values and metres in one unit (DXF Reference, release 2010, HEADER). */

@@ -2,7 +2,7 @@ import { arcPoint, circleArc, type Arc } from '../geometry/arcs/arc';
 import type { BulgedPath } from '../drafting/graphic';
 import type { DrawnSide } from '../linework/boundary-edges';
 import { decimal } from './numbers';
-import { atan2, cos, sin, tan } from '../geometry/trigonometry';
+import { atan2, cos, sin, tan } from '../geometry/numbers/trigonometry';
 
 /** Where a place of a drawing stands on its page, millimetres from the page's lower left corner. */
 export interface OnPage {

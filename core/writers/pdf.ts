@@ -22,7 +22,7 @@ import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { arcAt, drawingBounds } from '../linework/drawing';
 import { sheetFor, type Paper } from './paper';
 import { arcPath, bulgedPath, number, polyline, ringPath, type OnPage } from './pdf-path';
-import { cos, sin } from '../geometry/trigonometry';
+import { cos, sin } from '../geometry/numbers/trigonometry';
 
 /** White round the drawing, paper millimetres. */
 const MARGIN = 10;

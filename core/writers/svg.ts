@@ -19,7 +19,7 @@ import { arcPoint, circleArc, isWhole, type Arc } from '../geometry/arcs/arc';
 import { arcAt } from '../linework/drawing';
 import { drawnSides, type DrawnSide } from '../linework/boundary-edges';
 import { decimal } from './numbers';
-import { atan2, cos, sin } from '../geometry/trigonometry';
+import { atan2, cos, sin } from '../geometry/numbers/trigonometry';
 
 /** An image that goes along behind a drawing, when it is asked for. */
 export interface ImageBehind {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { namesOf } from '../drafting/drawing-names';
-import { STANDARD } from '../drafting/shipped-standard';
+import { STANDARD } from '../drafting/standard/shipped-standard';
 import { style } from '../drafting/style-drawing';
 import { pdfContent } from '../testing/pdf-content';
 import { box, modelOf, spun } from '../testing/solids';

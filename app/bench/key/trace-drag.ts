@@ -1,5 +1,5 @@
 import { dot, subtract, type Vec2 } from '../../../core/geometry/vec3';
-import { movedBy } from '../../../core/sights/moved';
+import { movedBy } from '../../../core/sights/moves/moved';
 import type { Frame } from '../../../core/geometry/frame';
 import type { Sight } from '../../../core/sights/sight';
 import type { Place, Tool } from '../../board/tool';

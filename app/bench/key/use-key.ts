@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Sight } from '../../../core/sights/sight';
 import type { Vec2 } from '../../../core/geometry/vec3';
-import { tidyDirection } from '../../../core/geometry/tidy';
+import { tidyDirection } from '../../../core/geometry/numbers/tidy';
 import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { ModelInfo } from '../../data/database';
 import { compose, paneMatrix, type BenchView, type PaneSize } from '../../board/view';

@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import { tidyLength } from '../../../core/geometry/tidy';
+import { tidyLength } from '../../../core/geometry/numbers/tidy';
 import type { Vec3 } from '../../../core/geometry/vec3';
 import { BOX_SIDES, sideMoved, type KeepBox } from '../../../core/sights/keep-box';
 import { FigureField } from '../../figures/figure-field';

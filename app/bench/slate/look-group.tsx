@@ -1,4 +1,4 @@
-import { canFlip } from '../../../core/sights/flipped';
+import { canFlip } from '../../../core/sights/moves/flipped';
 import { millimetres } from '../../figures/format';
 import { parseLength } from '../../figures/parse';
 import { Choice } from '../../ui/choice';

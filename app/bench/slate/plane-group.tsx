@@ -1,5 +1,5 @@
 import { dot, unit, type Vec3 } from '../../../core/geometry/vec3';
-import { tidyLength } from '../../../core/geometry/tidy';
+import { tidyLength } from '../../../core/geometry/numbers/tidy';
 import { frameAlong, PICTORIAL, pictorial, pictorialName, turnAndTilt, type Pictorial } from '../../../core/sights/make/pictorial';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';

@@ -1,5 +1,5 @@
 import type { Sight } from '../../../core/sights/sight';
-import { canFlip } from '../../../core/sights/flipped';
+import { canFlip } from '../../../core/sights/moves/flipped';
 import type { ModelInfo } from '../../data/database';
 import type { ProjectSight } from '../../data/project';
 import { FigureField } from '../../figures/figure-field';

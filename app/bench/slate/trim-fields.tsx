@@ -1,4 +1,4 @@
-import { tidyLength } from '../../../core/geometry/tidy';
+import { tidyLength } from '../../../core/geometry/numbers/tidy';
 import { dot, unit, type Vec3 } from '../../../core/geometry/vec3';
 import { lookAlong } from '../../../core/sights/make/pictorial';
 import type { Sight } from '../../../core/sights/sight';

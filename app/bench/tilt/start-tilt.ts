@@ -1,5 +1,5 @@
-import type { Axis } from '../../../core/sights/tilted';
-import { canTilt, tilted } from '../../../core/sights/tilted';
+import type { Axis } from '../../../core/sights/moves/tilted';
+import { canTilt, tilted } from '../../../core/sights/moves/tilted';
 import { PLAN_HEIGHT } from '../../../core/sights/resolve-sight';
 import type { Sight } from '../../../core/sights/sight';
 import type { ModelInfo } from '../../data/database';

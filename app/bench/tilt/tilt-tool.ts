@@ -1,5 +1,5 @@
 import { dot, subtract, type Vec2, type Vec3 } from '../../../core/geometry/vec3';
-import type { Axis } from '../../../core/sights/tilted';
+import type { Axis } from '../../../core/sights/moves/tilted';
 import { Watched } from '../../ui/watched';
 import type { Place, Tool } from '../../board/tool';
 

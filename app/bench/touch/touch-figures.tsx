@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { SHIPPED } from '../../../core/drafting/shipped-standard';
-import type { Standard } from '../../../core/drafting/standard';
+import { SHIPPED } from '../../../core/drafting/standard/shipped-standard';
+import type { Standard } from '../../../core/drafting/standard/standard';
 import { ROLES } from '../../../core/sights/role';
 import type { Profile } from '../../../core/touch-ups/profile-at';
 import type { ProjectSight } from '../../data/project';

@@ -1,4 +1,4 @@
-import { acos, atan2, cos, sin } from '../trigonometry';
+import { acos, atan2, cos, sin } from '../numbers/trigonometry';
 /**
  * An arc of a circle or an ellipse: centre u, v; half of its long axis as a vector u, v; the short axis as a part of the long one
  * (1 for a circle, whose axis lies along u); start and end, with end above start, counter-clockwise. Start and end are the

@@ -1,8 +1,8 @@
-import { ARC_FIT, ARC_STEP, ROUND_STEP, SPECK } from '../tolerances';
+import { ARC_FIT, ARC_STEP, ROUND_STEP, SPECK } from '../numbers/tolerances';
 import { circleArc, fromZero, type Arc } from './arc';
 import { fitEllipse } from './fit-ellipse';
 import { isRound, isRoundFacet } from './round-size';
-import { atan2, cos } from '../trigonometry';
+import { atan2, cos } from '../numbers/trigonometry';
 
 /** A stretch of a chain: a polyline from point `from` to point `to`, or an arc through them. */
 export interface Stretch {

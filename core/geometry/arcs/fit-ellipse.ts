@@ -1,6 +1,6 @@
-import { ARC_FIT } from '../tolerances';
+import { ARC_FIT } from '../numbers/tolerances';
 import { fromZero, type Arc } from './arc';
-import { acos, atan2, cos, sin } from '../trigonometry';
+import { acos, atan2, cos, sin } from '../numbers/trigonometry';
 
 /** An ellipse through equally spaced corners: corner k lies at centre + cos(kθ) · a + sin(kθ) · b. */
 export interface Conjugate {

@@ -1,5 +1,5 @@
-import { FINE_STEP, ROUND_CHORD, ROUND_RISE } from '../tolerances';
-import { cos, sin, tan } from '../trigonometry';
+import { FINE_STEP, ROUND_CHORD, ROUND_RISE } from '../numbers/tolerances';
+import { cos, sin, tan } from '../numbers/trigonometry';
 
 /**
  * Whether facets that turn by `step` stand for a circle of that radius: fine ones at any size, coarse ones only where a facet is so

@@ -3,7 +3,7 @@ import { transformPoint } from '../../geometry/matrix4';
 import { cross, dot, scale, subtract, type Vec2, type Vec3 } from '../../geometry/vec3';
 import { enumeration, list, number, refs, triple, type Placements } from './placements';
 import { isRef, type StepIndex, type StepRecord, type StepValue } from '../step/step-index';
-import { atan2, cos, sin } from '../../geometry/trigonometry';
+import { atan2, cos, sin } from '../../geometry/numbers/trigonometry';
 
 /** Chords of curves turn by at most this: 32 to a circle, as the library has them. */
 export const STEP = Math.PI / 16;

@@ -18,7 +18,7 @@ import { UNITS, type LengthUnit } from '../../model/length-unit';
 import { firstBadNumber } from '../step/bad-number';
 import { isRef, StepIndex } from '../step/step-index';
 import { fromWide, narrowText } from '../wide-text';
-import { cos, sin } from '../../geometry/trigonometry';
+import { cos, sin } from '../../geometry/numbers/trigonometry';
 
 export interface IfcOptions {
   /** What builds the shapes: a thread of its own, or this one. */

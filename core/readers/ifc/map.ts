@@ -2,7 +2,7 @@ import type { MapPlacement } from '../../model/model';
 import { number, refs, text } from './placements';
 import { unitFactor } from './structure';
 import type { StepIndex, StepRecord, StepValue } from '../step/step-index';
-import { atan2 } from '../../geometry/trigonometry';
+import { atan2 } from '../../geometry/numbers/trigonometry';
 
 /**
  * Where the file says that it stands on the map, or null: IfcMapConversion and IfcRigidOperation (ISO 16739-1:2018 and 4.3); for

@@ -5,7 +5,7 @@ import { angleUnit, pathPoints, STEP } from './curves';
 import { number, refs, triple, type Placements } from './placements';
 import { profileRings, type Profile } from './profiles';
 import type { StepIndex, StepRecord } from '../step/step-index';
-import { acos, cos, sin, tan } from '../../geometry/trigonometry';
+import { acos, cos, sin, tan } from '../../geometry/numbers/trigonometry';
 
 /** A solid as the triangles of its skin, which look outwards: corners in the coordinates of the solid's own place, and their rows. */
 export interface PathSolid {

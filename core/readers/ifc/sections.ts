@@ -1,6 +1,6 @@
 import type { Vec2 } from '../../geometry/vec3';
 import { arc } from './curves';
-import { acos, atan2, cos, sin, tan } from '../../geometry/trigonometry';
+import { acos, atan2, cos, sin, tan } from '../../geometry/numbers/trigonometry';
 
 /**
  * The outlines of the sections of members that a file tells by figures alone, with true fillets as chords of their arcs; null for

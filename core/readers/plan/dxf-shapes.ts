@@ -2,7 +2,7 @@ import { Fault } from '../../faults/fault';
 import type { Vec2 } from '../../geometry/vec3';
 import { figure, words, type DxfBlock, type DxfEntity } from './dxf-entities';
 import { arc } from '../ifc/curves';
-import { atan2, cos, sin, tan } from '../../geometry/trigonometry';
+import { atan2, cos, sin, tan } from '../../geometry/numbers/trigonometry';
 
 /** A line of a drawing: arcs are broken up. */
 export interface Shape {

@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest';
 import type { Vec3 } from '../../geometry/vec3';
-import { flipped } from '../flipped';
-import { shiftedBy } from '../moved';
+import { flipped } from '../moves/flipped';
+import { shiftedBy } from '../moves/moved';
 import type { Sight } from '../sight';
-import { turned } from '../turned';
+import { turned } from '../moves/turned';
 import { derivedName, withDerivedName } from './derived-name';
 import { numbered } from './number';
 import { onGrid } from './on-grid';

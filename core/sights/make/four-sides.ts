@@ -1,5 +1,5 @@
-import { tidyDirection } from '../../geometry/tidy';
-import { atan2, cos, sin } from '../../geometry/trigonometry';
+import { tidyDirection } from '../../geometry/numbers/tidy';
+import { atan2, cos, sin } from '../../geometry/numbers/trigonometry';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
 import { mainAngle } from '../../scene/main-angle';

@@ -1,6 +1,6 @@
 import { Fault } from '../../faults/fault';
-import { tidyLength } from '../../geometry/tidy';
-import { cos, sin } from '../../geometry/trigonometry';
+import { tidyLength } from '../../geometry/numbers/tidy';
+import { cos, sin } from '../../geometry/numbers/trigonometry';
 import type { Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
 import { mainAngle } from '../../scene/main-angle';

@@ -1,5 +1,5 @@
-import { tidyLength } from '../../geometry/tidy';
-import { atan2, cos, sin } from '../../geometry/trigonometry';
+import { tidyLength } from '../../geometry/numbers/tidy';
+import { atan2, cos, sin } from '../../geometry/numbers/trigonometry';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
 import type { Sight } from '../sight';

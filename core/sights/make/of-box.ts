@@ -1,4 +1,4 @@
-import { tidyDirection, tidyLength } from '../../geometry/tidy';
+import { tidyDirection, tidyLength } from '../../geometry/numbers/tidy';
 import type { Vec3 } from '../../geometry/vec3';
 import { boxAxes, boxFaces, type BoxSide, type KeepBox } from '../keep-box';
 import type { Sight } from '../sight';

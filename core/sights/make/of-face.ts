@@ -1,6 +1,6 @@
 import { Fault } from '../../faults/fault';
 import { distanceToTriangle } from '../../geometry/point-triangle';
-import { tidyDirection } from '../../geometry/tidy';
+import { tidyDirection } from '../../geometry/numbers/tidy';
 import type { Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
 import { areaOf } from '../../scene/main-angle';

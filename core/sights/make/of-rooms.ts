@@ -1,5 +1,5 @@
 import { Fault } from '../../faults/fault';
-import { tidyDirection } from '../../geometry/tidy';
+import { tidyDirection } from '../../geometry/numbers/tidy';
 import { cross, type Vec3 } from '../../geometry/vec3';
 import type { Element, Model } from '../../model/model';
 import { LEVEL } from '../../scene/main-angle';

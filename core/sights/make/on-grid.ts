@@ -1,5 +1,5 @@
 import { Fault } from '../../faults/fault';
-import { tidyLength } from '../../geometry/tidy';
+import { tidyLength } from '../../geometry/numbers/tidy';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import type { GridLine, Model } from '../../model/model';
 import type { Sight } from '../sight';

@@ -1,5 +1,5 @@
-import { tidyDirection, tidyLength } from '../../geometry/tidy';
-import { asin, atan2, cos, sin } from '../../geometry/trigonometry';
+import { tidyDirection, tidyLength } from '../../geometry/numbers/tidy';
+import { asin, atan2, cos, sin } from '../../geometry/numbers/trigonometry';
 import { unit, type Vec2, type Vec3 } from '../../geometry/vec3';
 import type { Model } from '../../model/model';
 import { nearestCompass } from '../resolve-sight';

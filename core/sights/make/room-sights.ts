@@ -1,4 +1,4 @@
-import { tidyLength } from '../../geometry/tidy';
+import { tidyLength } from '../../geometry/numbers/tidy';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import { PLAN_HEIGHT } from '../resolve-sight';
 import type { Sight } from '../sight';
