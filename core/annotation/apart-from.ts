@@ -1,3 +1,4 @@
+import { rest } from '../geometry/numbers/spans';
 import type { Drawing } from '../linework/drawing';
 
 type Place = [u: number, v: number];
@@ -23,13 +24,6 @@ export function apartFrom(path: readonly Place[], { points, lineStart, lineArc }
       if (to - from > SAME && to > 0 && from < length) covered.push([from, to]);
     }
   }
-  covered.sort((x, y) => x[0] - y[0]);
-  const out: Place[][] = [];
   const at = (t: number): Place => [a[0] + c * t, a[1] + s * t];
-  let from = 0;
-  for (const [start, end] of [...covered, [length, length] as const]) {
-    if (start - from > SAME) out.push([at(from), at(Math.min(start, length))]);
-    from = Math.max(from, end);
-  }
-  return out;
+  return rest(covered, 0, length).flatMap(([from, to]) => (to - from > SAME ? [[at(from), at(to)]] : []));
 }

@@ -1,3 +1,4 @@
+import { rest } from '../geometry/numbers/spans';
 import Flatbush from 'flatbush';
 import type { CutFaces } from './cut-faces';
 import { ringBounds, ringContains, type Ring } from '../geometry/rings';
@@ -113,25 +114,13 @@ function earthEdges(model: Model, faces: CutFaces, into: Segments): void {
         const stretch = o === s ? null : overlap(flat, s, o, SAME_LINE);
         if (stretch) covered.push(stretch);
       }
-      for (const [a, b] of gapsBetween(covered)) {
+      for (const [a, b] of rest(covered)) {
         const at = (t: number) => [u0 + (u1 - u0) * t, v0 + (v1 - v0) * t] as const;
         if ((b - a) * Math.hypot(u1 - u0, v1 - v0) < SAME_LINE) continue;
         into.add(...at(a), 0, ...at(b), 0, { role: roleIndex('cut'), element: elements[0]!, joint: true, beyond: NOTHING });
       }
     }
   });
-}
-
-/** What of 0 to 1 no stretch covers. */
-function gapsBetween(stretches: readonly (readonly [from: number, to: number])[]): [number, number][] {
-  const out: [number, number][] = [];
-  let t = 0;
-  for (const [from, to] of [...stretches].sort((a, b) => a[0] - b[0])) {
-    if (from > t) out.push([t, from]);
-    t = Math.max(t, to);
-  }
-  if (t < 1) out.push([t, 1]);
-  return out;
 }
 
 type ElementFinder = (u: number, v: number, among: readonly number[], other: readonly number[]) => number;

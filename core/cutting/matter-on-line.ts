@@ -1,8 +1,9 @@
+import { united, type Span } from '../geometry/numbers/spans';
 import type { Vec2 } from '../geometry/vec3';
 import type { Region } from './cut-faces';
 
 /** The stretches along the line from a to b (in a drawing's coordinates) that lie in cut faces, metres from a, merged where they touch. */
-export function matterOnLine(regions: readonly Region[], a: Vec2, b: Vec2): [number, number][] {
+export function matterOnLine(regions: readonly Region[], a: Vec2, b: Vec2): Span[] {
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
   if (!(length > 0)) return [];
   const d: Vec2 = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
@@ -24,12 +25,5 @@ export function matterOnLine(regions: readonly Region[], a: Vec2, b: Vec2): [num
     for (let k = 0; k + 1 < hits.length; k += 2)
       if (hits[k + 1]! > 0 && hits[k]! < length) out.push([Math.max(0, hits[k]!), Math.min(length, hits[k + 1]!)]);
   }
-  out.sort((p, q) => p[0] - q[0]);
-  const merged: [number, number][] = [];
-  for (const s of out) {
-    const last = merged.at(-1);
-    if (last && s[0] <= last[1] + 1e-3) last[1] = Math.max(last[1], s[1]);
-    else merged.push([...s]);
-  }
-  return merged;
+  return united(out, 1e-3);
 }

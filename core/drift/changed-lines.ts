@@ -1,3 +1,4 @@
+import { rest } from '../geometry/numbers/spans';
 import { faceArea, ringBounds, type Face } from '../geometry/rings';
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
 import { SAME_LINE, SPECK } from '../geometry/numbers/tolerances';
@@ -116,17 +117,11 @@ function bare(
   for (let s = from; s < to; s++) {
     const [a, b, c, d] = ends.subarray(s * 4, s * 4 + 4) as unknown as [number, number, number, number];
     const length = Math.sqrt((c - a) ** 2 + (d - b) ** 2);
-    let t = 0;
-    const put = (until: number) => {
-      if ((until - t) * length <= 2 * SPECK) return;
+    for (const [t, until] of rest(covered.get(s) ?? [])) {
+      if ((until - t) * length <= 2 * SPECK) continue;
       out.push(a + t * (c - a), b + t * (d - b), a + until * (c - a), b + until * (d - b));
       sum += (until - t) * length;
-    };
-    for (const [first, last] of [...(covered.get(s) ?? [])].sort((p, q) => p[0] - q[0])) {
-      if (first > t) put(first);
-      t = Math.max(t, last);
     }
-    put(1);
   }
   return [Float64Array.from(out), sum];
 }

@@ -1,6 +1,7 @@
 // by its files: the whole package would bring offsets and triangulations into the first view
 import { ClipType, FillRule, PathType, type Path64 } from 'clipper2-ts/dist/Core.js';
 import { Clipper64, type PolyPath64, PolyTree64 } from 'clipper2-ts/dist/Engine.js';
+import { cellHash } from './numbers/cell-hash';
 import { reversed, ringArea, type Face, type Ring } from './rings';
 import { POLYGON_DECIMALS } from './numbers/tolerances';
 
@@ -48,7 +49,7 @@ class Corners {
   }
 
   private cellOf(u: number, v: number): number {
-    return (Math.imul(Math.round(u * CELL) | 0, 73856093) ^ Math.imul(Math.round(v * CELL) | 0, 19349663)) & (this.head.length - 1);
+    return cellHash(Math.round(u * CELL), Math.round(v * CELL)) & (this.head.length - 1);
   }
 }
 

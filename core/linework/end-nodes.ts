@@ -1,3 +1,4 @@
+import { cellHash } from '../geometry/numbers/cell-hash';
 import { JOIN } from '../geometry/numbers/tolerances';
 import type { SegmentList } from '../sights/segments';
 
@@ -18,7 +19,7 @@ export function endNodes({ count, ends }: SegmentList): EndNodes {
   const mask = size - 1;
   const head = new Int32Array(size).fill(-1);
   const next = new Int32Array(count * 2);
-  const bucket = (i: number, j: number) => (Math.imul(i | 0, 73856093) ^ Math.imul(j | 0, 19349663) ^ ((i | 0) >>> 13)) & mask;
+  const bucket = (i: number, j: number) => cellHash(i, j) & mask;
   for (let p = 0; p < count * 2; p++) {
     const u = ends[p * 2]!,
       v = ends[p * 2 + 1]!;

@@ -1,3 +1,4 @@
+import { lengthOfSpans } from '../geometry/numbers/spans';
 import { overlap, SegmentGrid } from '../geometry/segment-grid';
 import { SAME_LINE } from '../geometry/numbers/tolerances';
 import type { Drawing } from '../linework/drawing';
@@ -30,20 +31,10 @@ export function bareSeams(drawing: Drawing, seams: readonly Seam[]): Seam[] {
         const stretch = o < count ? overlap(all, at, o, SAME_LINE) : null;
         if (stretch) stretches.push(stretch);
       }
-      if (lengthOf(stretches) < 0.5) bare.push(...own.subarray(i, i + 6));
+      if (lengthOfSpans(stretches) < 0.5) bare.push(...own.subarray(i, i + 6));
     }
     return { element, ends: Float64Array.from(bare) };
   });
-}
-
-/** How long stretches are together, where they lie on one another counted once. */
-function lengthOf(stretches: (readonly [number, number])[]): number {
-  let [sum, to] = [0, -Infinity];
-  for (const [a, b] of stretches.sort((p, q) => p[0] - q[0])) {
-    sum += Math.max(0, b - Math.max(a, to));
-    to = Math.max(to, b);
-  }
-  return sum;
 }
 
 /** A direction of seams, and how far from the zero some run in it. */

@@ -5,7 +5,8 @@ import { arcAt, type Drawing } from '../linework/drawing';
 import { factsOf, LinesBuilder, pathLength, type LineFacts } from '../linework/lines-builder';
 import { roleIndex } from '../sights/role';
 import { masked } from './mask';
-import { rest, SHORT, spansOn, spansOnArc, type Span } from './stretches';
+import { rest, type Span } from '../geometry/numbers/spans';
+import { SHORT, spansOn, spansOnArc } from './stretches';
 import type { Stretch } from './touch-up';
 
 /** A line of its own: what came of a computed one, or was added. */
@@ -61,7 +62,7 @@ export class Sheet {
     }
     if (length < lengthOf(on) * FOUND) return false;
     for (const { l, pieces, spans } of met)
-      this.changed.set(l, pieces.flatMap((piece, k) => [...divided(piece, spans[k]!.map(rest)), ...(as ? divided(this.redrawn(piece, as), spans[k]!) : [])])); // prettier-ignore
+      this.changed.set(l, pieces.flatMap((piece, k) => [...divided(piece, spans[k]!.map((own) => rest(own))), ...(as ? divided(this.redrawn(piece, as), spans[k]!) : [])])); // prettier-ignore
     return true;
   }
 

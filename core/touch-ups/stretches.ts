@@ -1,7 +1,5 @@
 import { isWhole, type Arc } from '../geometry/arcs/arc';
-
-/** A stretch of a straight segment, as parts of its length. */
-export type Span = readonly [from: number, to: number];
+import { united, type Span } from '../geometry/numbers/spans';
 
 /** Farther than this from a line a stretch does not lie on it, metres. */
 export const BESIDE = 1e-3;
@@ -23,29 +21,6 @@ export function spansOn(au: number, av: number, bu: number, bv: number, way: rea
     if ((to - from) * length > SHORT) out.push([from, to]);
   }
   return united(out);
-}
-
-/** Spans in order, those that meet as one. */
-export function united(spans: readonly Span[]): Span[] {
-  const out: [number, number][] = [];
-  for (const [from, to] of [...spans].sort((a, b) => a[0] - b[0])) {
-    const last = out.at(-1);
-    if (last && from <= last[1] + 1e-12) last[1] = Math.max(last[1], to);
-    else out.push([from, to]);
-  }
-  return out;
-}
-
-/** What of 0 to 1 is in none of some spans. */
-export function rest(spans: readonly Span[]): Span[] {
-  const out: Span[] = [];
-  let at = 0;
-  for (const [from, to] of spans) {
-    if (from > at) out.push([at, from]);
-    at = Math.max(at, to);
-  }
-  if (at < 1) out.push([at, 1]);
-  return out;
 }
 
 /** What of an arc another lies on, as parts of it. */

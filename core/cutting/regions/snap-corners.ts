@@ -1,3 +1,4 @@
+import { cellHash } from '../../geometry/numbers/cell-hash';
 import Flatbush from 'flatbush';
 import { SNAP } from '../../geometry/numbers/tolerances';
 import { ringBounds, type Ring } from '../../geometry/rings';
@@ -91,7 +92,7 @@ class Places {
   }
 
   private hash(i: number, j: number): number {
-    return (Math.imul(i | 0, 73856093) ^ Math.imul(j | 0, 19349663)) & (this.head.length - 1);
+    return cellHash(i, j) & (this.head.length - 1);
   }
 }
 
