@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush';
 import { append } from '../geometry/append';
 import { difference, faceArea, reversed, ringBounds, type Face, type Ring } from '../geometry/polygons';
-import { SAME_LINE } from '../geometry/numbers/tolerances';
+import { EARTH_AREA, SAME_LINE } from '../geometry/numbers/tolerances';
 import type { Model } from '../model/model';
 import type { Frame } from '../geometry/frame';
 import type { CutFaces, Region } from './cut-faces';
@@ -37,7 +37,7 @@ export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below 
     const material = model.partMaterial[own[0]!.part]!;
     const bodies = own.map(({ surface }) => Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]));
     for (const face of earthOf(bodies, taken)) {
-      if (faceArea(face) < 1e-3) continue;
+      if (faceArea(face) < EARTH_AREA) continue;
       const sides = own.map(({ lines }) => sidesOn(face, lines));
       const parts = own.filter((_, k) => sides[k]!.length).map(({ part }) => part);
       const elements = [...new Set((parts.length ? parts : [own[0]!.part]).map((part) => model.partElement[part]!))].sort((x, y) => x - y);

@@ -3,7 +3,7 @@ import { ClipType, FillRule, PathType, type Path64 } from 'clipper2-ts/dist/Core
 import { Clipper64, type PolyPath64, PolyTree64 } from 'clipper2-ts/dist/Engine.js';
 import { cellHash } from './numbers/cell-hash';
 import { reversed, ringArea, type Face, type Ring } from './rings';
-import { POLYGON_DECIMALS } from './numbers/tolerances';
+import { POLYGON_DECIMALS, RING_AREA } from './numbers/tolerances';
 
 export * from './rings';
 
@@ -72,7 +72,7 @@ function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | n
     for (const ring of subject) clipper.addPath(toPath(ring, scale), PathType.Subject);
     if (clip) for (const ring of clip) clipper.addPath(toPath(ring, scale), PathType.Clip);
     clipper.execute(type, FillRule.NonZero, tree);
-    if (isSound(tree, true, NOTHING * scale * scale)) break;
+    if (isSound(tree, true, RING_AREA * scale * scale)) break;
   }
   const faces: Face[] = [];
   collect(tree, 1 / scale, faces);
@@ -83,9 +83,6 @@ function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | n
 
 /** The finest grid that is tried where the usual one gives nonsense, as decimals of a metre. */
 const FINEST = 8;
-
-/** A ring of less is none, square metres. */
-const NOTHING = 1e-10;
 
 /** Whether outlines run counter-clockwise and holes clockwise, all through the kernel's tree. */
 function isSound(node: PolyPath64, isOutline: boolean, nothing: number): boolean {
@@ -119,7 +116,7 @@ function collect(node: PolyPath64, step: number, faces: Face[]): void {
   }
 }
 
-const isRing = (ring: Ring) => Math.abs(ringArea(ring)) > NOTHING;
+const isRing = (ring: Ring) => Math.abs(ringArea(ring)) > RING_AREA;
 
 /** A corner at which an outline turns back on itself to within so much, metres, is the end of a spike: a step of the grid aslant. */
 const SPIKE = 1.5 / CELL;

@@ -1,3 +1,4 @@
+import { SHADOW_AREA } from '../geometry/numbers/tolerances';
 import { cos, sin } from '../geometry/numbers/trigonometry';
 import { cut } from '../cutting/cut';
 import { Measured } from './bends';
@@ -22,8 +23,6 @@ export interface Sun {
 const GRAZING = 0.005;
 /** By so much lit polygons are made larger before they are taken away, metres: both come from the grid of the kernel, and nothing of that is a shadow. */
 const HAIR = 2e-5;
-/** Smaller pieces of shadow are nothing, square metres. */
-const NOTHING = 1e-6;
 
 /** The direction to the sun, of length 1, in the coordinates of the file. */
 export function sunDirection({ azimuth, height }: Sun, [nx, ny]: Model['trueNorth']): Vec3 {
@@ -128,7 +127,7 @@ function shadowOn(
   const whole = sunny ? union(sunny.inPlane(0, Infinity).flat().map(large)) : union(own);
   const left = reached ? difference(whole.flat(), grown(union(reached).flat(), HAIR)) : whole;
   return left
-    .filter((piece) => faceArea(piece) > NOTHING)
+    .filter((piece) => faceArea(piece) > SHADOW_AREA)
     .map((piece) => piece.map((ring) => mapRing(ring, ([s, t]) => space.toPicture([s / finer, t / finer]))))
     .map((piece) => piece.map((ring, r) => (ringArea(ring) > 0 === (r === 0) ? ring : reversed(ring))));
 }

@@ -4,9 +4,9 @@ import { roleIndex } from '../sights/role';
 import { NOTHING, type SegmentFacts, type Segments } from '../sights/segments';
 import type { View } from '../sights/view';
 import { byWhatLiesBehind } from './depths/beyond';
-import { Candidate, type CandidateEdges } from './candidate-edges';
+import { Candidate, type CandidateEdges } from './candidates';
 import { fallsBeside } from './depths/falls';
-import type { Pieces } from './hide';
+import type { Pieces } from './pieces';
 import { Sides, type Piece } from './sides';
 import type { Tiles } from './tiles/tile-index';
 

@@ -98,3 +98,20 @@ export const ASIDE = 2e-4;
 
 /** How far behind a covering face something must lie to be dropped unseen: far above DEPTH, also for a slanted face. */
 export const BEHIND = 1e-3;
+
+/*
+ * Areas, square metres. What is smaller is none: a strip of the polygon kernel's grid as long as a hand is some 1e-7, a strip of it as long
+ * as a front some 1e-5.
+ */
+
+/** A ring that a boolean of polygons leaves: less is a spike on the kernel's grid. */
+export const RING_AREA = 1e-10;
+
+/** What is seen of a face; less lies between corners that are one. */
+export const SEEN_AREA = 1e-9;
+
+/** A shadow; less is what the hair between the sun's picture and the sight's leaves along a side. */
+export const SHADOW_AREA = 1e-6;
+
+/** A face of earth; less is what is left between a ground line and what stands on it. */
+export const EARTH_AREA = 1e-3;

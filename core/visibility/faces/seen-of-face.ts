@@ -1,3 +1,4 @@
+import { SEEN_AREA } from '../../geometry/numbers/tolerances';
 import { difference, faceArea, ringArea, ringBounds, union, type Box, type Face, type Ring } from '../../geometry/polygons';
 import { isBefore, ringsBefore, type Asked } from './before-face';
 import { cornersOf, outlineOf } from './outline-of';
@@ -10,9 +11,6 @@ export interface ListedFace extends Pick<Asked, 'face' | 'plane'> {
   readonly items: readonly number[];
   readonly tiles: readonly number[];
 }
-
-/** Smaller pieces are the grid of the polygon kernel, square metres. */
-const NOTHING = 1e-9;
 
 /** From so many occluders on a face is looked at in halves. */
 const MANY = 60;
@@ -29,7 +27,7 @@ export function seenOfFace(picture: Picture, band: Band, listed: ListedFace): Fa
   look({ picture, band, listed, own, box: ringBounds(own), borders, parts }, listed.tiles);
   const whole = parts.length > 1 ? union(parts.flat(2)) : (parts[0] ?? []);
   const polygons = borders.size ? whole.map((polygon) => polygon.map((ring) => withoutBorders(ring, borders))) : whole;
-  return polygons.filter((polygon) => faceArea(polygon) > NOTHING);
+  return polygons.filter((polygon) => faceArea(polygon) > SEEN_AREA);
 }
 
 interface Search {
