@@ -1,6 +1,7 @@
 import { SEEN_AREA } from '../../geometry/numbers/tolerances';
 import { difference, faceArea, ringArea, ringBounds, union, type Box, type Face, type Ring } from '../../geometry/polygons';
 import { isBefore, ringsBefore, type Asked } from './before-face';
+import { joinedRings } from './joined-rings';
 import { cornersOf, outlineOf } from './outline-of';
 import type { Picture } from '../picture';
 import { boxOfTiles, clippedTo, withoutBorders } from '../tiles/tile-borders';
@@ -130,14 +131,11 @@ const SOME = 4;
 /** A face without rings. Where these might leave nothing the largest are taken first, a few and then more: the rest need not be asked then. */
 function without({ own, box }: Asked, before: readonly Ring[]): Face[] {
   const areas = before.map((ring) => Math.min(Math.abs(ringArea(ring)), overlap(ringBounds([ring]), box)));
-  if (sum(areas) < sum(own.map(ringArea))) return difference(own, before);
+  if (sum(areas) < sum(own.map(ringArea))) return difference(own, joinedRings(before));
   const order = areas.map((_, k) => k).sort((a, b) => areas[b]! - areas[a]!);
   let left: Face[] = own.map((ring) => [ring]);
   for (let from = 0, some = SOME; from < order.length && left.length; from += some, some *= 2)
-    left = difference(
-      left.flat(),
-      order.slice(from, from + some).map((k) => before[k]!),
-    );
+    left = difference(left.flat(), joinedRings(order.slice(from, from + some).map((k) => before[k]!)));
   return left;
 }
 
