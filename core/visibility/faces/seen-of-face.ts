@@ -17,15 +17,15 @@ export interface ListedFace extends Pick<Asked, 'face' | 'plane'> {
 const MANY = 60;
 
 /**
- * What is seen of a face. Where few things are before it their outlines are taken from its own at once, else in halves of the tiles in
+ * What is seen of a face, given faces of which nothing is. Where few things are before it their outlines are taken from its own at once, else in halves of the tiles in
  * which it lies, which are joined again. Corners keep their places; where sides cross they are on the kernel's grid.
  */
-export function seenOfFace(picture: Picture, band: Band, listed: ListedFace): Face[] {
+export function seenOfFace(picture: Picture, band: Band, listed: ListedFace, hidden: ReadonlySet<number>): Face[] {
   const borders = new Set<number>();
   const outline = outlineOf(band, listed.items);
   const own = outline ? [outline] : listed.items.map((o) => cornersOf(band.corners, o));
   const parts: Face[][] = [];
-  look({ picture, band, listed, own, box: ringBounds(own), borders, parts }, listed.tiles);
+  look({ picture, band, listed, hidden, own, box: ringBounds(own), borders, parts }, listed.tiles);
   const whole = parts.length > 1 ? union(parts.flat(2)) : (parts[0] ?? []);
   const polygons = borders.size ? whole.map((polygon) => polygon.map((ring) => withoutBorders(ring, borders))) : whole;
   return polygons.filter((polygon) => faceArea(polygon) > SEEN_AREA);
@@ -35,6 +35,8 @@ interface Search {
   readonly picture: Picture;
   readonly band: Band;
   readonly listed: ListedFace;
+  /** Faces of which nothing is seen: what hides them is before this one too. */
+  readonly hidden: ReadonlySet<number>;
   /** All of the face, and its box. */
   readonly own: readonly Ring[];
   readonly box: Box;
@@ -111,7 +113,7 @@ function overlap(a: Box, b: Box): number {
 }
 
 /** What lies before the face in some tiles; null where that is too much for one look and there is more than one tile. */
-function occludersIn({ picture, band }: Search, asked: Asked, tiles: readonly number[]): number[] | null {
+function occludersIn({ picture, band, hidden }: Search, asked: Asked, tiles: readonly number[]): number[] | null {
   const out: number[] = [];
   const marks = marksOf(band);
   const search = nextSearch();
@@ -120,6 +122,8 @@ function occludersIn({ picture, band }: Search, asked: Asked, tiles: readonly nu
       const o = band.items[k]!;
       if (marks[o] === search) continue;
       marks[o] = search;
+      const t = band.triangle[o]!;
+      if (t >= 0 && hidden.has(picture.scene.triangleFace[t]!)) continue;
       if (isBefore(picture.scene, band, asked, o) && out.push(o) > MANY && tiles.length > 1) return null;
     }
   return out;

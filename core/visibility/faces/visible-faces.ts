@@ -28,11 +28,17 @@ export function visibleFaces(scene: Scene, query: VisibilityQuery, wanted?: Read
   try {
     const picture = openPicture(scene, query, workspace);
     const band = fillTiles(picture, null, 0, picture.grid.columns, new Uint8Array(query.view.shown.length));
-    return listedFaces(scene, band, wanted).flatMap((listed) => {
-      const polygons = seenOfFace(picture, band, listed).flatMap((polygon) => within(polygon, query.view.window));
+    const hidden = new Set<number>();
+    const out: VisibleFace[] = [];
+    // from front to back: what nothing is seen of hides nothing that is not hidden by what is before it
+    for (const listed of nearestFirst(band, listedFaces(scene, band, wanted))) {
+      const seen = seenOfFace(picture, band, listed, hidden);
+      if (!seen.length) hidden.add(listed.face);
+      const polygons = seen.flatMap((polygon) => within(polygon, query.view.window));
       const part = trianglePart[listed.face]!;
-      return polygons.length ? { face: listed.face, polygons, element: partElement[part]!, material: partMaterial[part]! } : [];
-    });
+      if (polygons.length) out.push({ face: listed.face, polygons, element: partElement[part]!, material: partMaterial[part]! });
+    }
+    return out.sort((a, b) => a.face - b.face);
   } finally {
     giveBack(workspace);
   }
@@ -60,6 +66,17 @@ function listedFaces({ triangleFace }: Scene, band: Band, wanted?: ReadonlySet<n
       met[o] = 1;
     }
   return [...out.values()].sort((a, b) => a.face - b.face);
+}
+
+/** Faces by the nearest of their corners. */
+function nearestFirst({ corners }: Band, faces: readonly ListedFace[]): ListedFace[] {
+  const depth = Float64Array.from(faces, ({ items }) => {
+    let nearest = Infinity;
+    for (const o of items) nearest = Math.min(nearest, corners[o * 9 + 2]!, corners[o * 9 + 5]!, corners[o * 9 + 8]!);
+    return nearest;
+  });
+  const order = Array.from(faces.keys()).sort((a, b) => depth[a]! - depth[b]! || a - b);
+  return order.map((k) => faces[k]!);
 }
 
 /** What of a polygon lies within a window: tiles reach beyond it. */
