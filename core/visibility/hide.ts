@@ -1,13 +1,13 @@
 import { BEHIND, DEPTH, EDGE, SNAP, SPECK } from '../geometry/numbers/tolerances';
-import { Growing } from '../geometry/growing';
 import type { Scene } from '../scene/scene';
 import { Candidate, type CandidateEdges } from './candidates';
 import { Source } from './picture';
 import { continues, hidesBeyond } from './flush-faces';
 import { Stretches } from '../geometry/numbers/intervals';
-import { EARLY, FROM, LATE, liesBeside, TO, type DeepLine, type Stretch } from './line-in-triangle';
+import { EARLY, FROM, LATE, liesBeside, TO, type Stretch } from './line-in-triangle';
 import { bandAt, recordOf, STRIDE, UNORDERED, marksOf, nextSearch, type Band, type Tiles } from './tiles/tile-index';
-import { emitGaps, LEFTOVER, type Pieces, type Sink } from './pieces';
+import { noEdge, type Edge } from './edge-under-way';
+import { emitGaps, LEFTOVER, newSink, type Pieces, type Sink } from './pieces';
 import type { OpenViewSpace } from './view-space';
 
 const _hidden = new Stretches();
@@ -35,11 +35,7 @@ export function hide(
   keepHidden: boolean,
   joints: Uint8Array,
 ): Pieces {
-  const sink: Sink = {
-    ends: new Growing((n) => new Float64Array(n), 6 * 4096),
-    owner: new Growing((n) => new Uint32Array(n), 4096),
-    hidden: new Growing((n) => new Uint8Array(n), 4096),
-  };
+  const sink = newSink();
   const edge = noEdge();
   const on: Ground = { scene, view, tiles, joints, band: tiles.bands[0]! };
   for (let c = 0; c < edges.count; c++) {
@@ -59,33 +55,6 @@ interface Ground {
   readonly joints: Uint8Array;
   /** The one that was walked last. */
   band: Band;
-}
-
-/** The edge that is under way. One record serves them all: it is read at every triangle. */
-interface Edge extends DeepLine {
-  uMin: number;
-  uMax: number;
-  vMin: number;
-  vMax: number;
-  /** What lies wholly deeper than this hides nothing of it. */
-  deepest: number;
-  /** Stretches with less than this between them are one, in parts of it. */
-  gap: number;
-  /** How far beside it a face may still go on from it. */
-  beside: number;
-  faceA: number;
-  faceB: number;
-  part: number;
-  /** The flush group of its part; -1 where it keeps its joints. */
-  flush: number;
-  /** Triangles in whose plane it lies: the number of each and its stretch, widened and exact. */
-  readonly inPlane: number[];
-}
-
-function noEdge(): Edge {
-  const [n, of] = [NaN, -1];
-  const place = { u0: n, v0: n, w0: n, du: n, dv: n, dw: n, length: n, uMin: n, uMax: n, vMin: n, vMax: n, deepest: n, gap: n, beside: n };
-  return { ...place, faceA: of, faceB: of, part: of, flush: of, inPlane: [] };
 }
 
 function begin(edge: Edge, { ends, joinFaces }: CandidateEdges, c: number, { scene: { trianglePart, partFlush }, joints }: Ground): void {

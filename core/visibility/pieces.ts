@@ -1,5 +1,5 @@
 import { EDGE } from '../geometry/numbers/tolerances';
-import type { Growing } from '../geometry/growing';
+import { Growing } from '../geometry/growing';
 import type { Stretches } from '../geometry/numbers/intervals';
 
 /** Pieces of candidate edges: six numbers of place each (u0 v0 w0 u1 v1 w1), the candidate, and whether it is hidden. */
@@ -19,6 +19,12 @@ export interface Sink {
   readonly owner: Growing<Uint32Array>;
   readonly hidden: Growing<Uint8Array>;
 }
+
+export const newSink = (): Sink => ({
+  ends: new Growing((n) => new Float64Array(n), 6 * 4096),
+  owner: new Growing((n) => new Uint32Array(n), 4096),
+  hidden: new Growing((n) => new Uint8Array(n), 4096),
+});
 
 /** Writes the stretches of [lo, hi] between those of a list. */
 export function emitGaps(
