@@ -52,6 +52,21 @@ it('a section that steps aside shows all of its line; each leg and each step is 
   expect(stems).toContainEqual([500, 183]);
 });
 
+it('where limits go beyond the line of a section the line goes on to a bar at each, straight or jogged; else it ends', async () => {
+  const straight: Sight = { kind: 'section', number: 'S-01', name: '', path: [[-4, 0], [4, 0]], look: 'left', depth: null }; // prettier-ignore
+  const jogged: Sight = { ...straight, path: [[-4, 0], [0, 0], [0, 2], [4, 2]] }; // prettier-ignore
+  for (const sight of [straight, jogged]) {
+    const none = await signs({ ...sight, limits: { left: 1, right: 7 } });
+    expect(none.getByTestId('beyond-line').elements()).toHaveLength(0);
+    await none.unmount();
+    const both = await signs({ ...sight, limits: { left: -1, right: 10 } });
+    const bars = both.getByTestId('beyond-line').elements().map((own) => middle(own.querySelectorAll('path')[1]!)); // prettier-ignore
+    // fifty pixels to the metre: a metre to the left of the line, two to the right
+    expect(bars).toEqual([[150, 300], [700, sight === straight ? 300 : 200]]); // prettier-ignore
+    await both.unmount();
+  }
+});
+
 it('limits have a handle in the middle of each side, at what is drawn where nothing is limited', async () => {
   const sight: Sight = { kind: 'elevation', number: 'E-01', name: '', toward: 'north', limits: { left: -6, top: 2 } };
   const screen = await render(

@@ -16,10 +16,10 @@ const onChange = vi.fn<(sight: Sight, label: string) => void>();
 const [onScale, onLook, onFlip, onCopy, onRemove, onSide, onKeep] = [vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn(), vi.fn()];
 beforeEach(() => vi.clearAllMocks());
 
-const slate = (sight: Sight, scale = 50) =>
+const slate = (sight: Sight, scale = 50, model = shedInfo()) =>
   render(
     <Slate
-      model={shedInfo()}
+      model={model}
       entry={{ id: 'x', scale, sight }}
       sight={sight}
       firstField={null}
@@ -249,4 +249,26 @@ it('takes a sun by degrees or by place and moment, and says why of what is none'
   // at midsummer noon the sun stands 90 - 51.5 + 23.4 degrees high in the south
   expect(change.filing.sun.height).toBeCloseTo(61.9, 0);
   expect(Math.abs(change.filing.sun.azimuth - 180)).toBeLessThan(3);
+});
+
+it('offers limits around the building where the ground makes a picture much larger, and only while nothing is limited', async () => {
+  const shed = shedInfo();
+  const ground = { ...shed.elements[0]!, id: 'ground', use: 'terrain' as const };
+  const wide = (by: number) => ({ ...shed, elements: [...shed.elements, ground], elementBoxes: Float32Array.from([...shed.elementBoxes, -by, -by, -1, 6 + by, 4 + by, 0]) }); // prettier-ignore
+  const offer = (screen: Screen) => screen.getByRole('button', { name: 'Around the building' });
+  for (const [sight, model] of [
+    [plan, shed],
+    [plan, wide(0.5)],
+    [{ ...plan, limits: { left: 0 } }, wide(40)],
+    [section, wide(40)],
+  ] as const) // prettier-ignore
+  {
+    const screen = await slate(sight, 50, model);
+    expect(offer(screen).elements()).toHaveLength(0);
+    await screen.unmount();
+  }
+  const screen = await slate(plan, 50, wide(40));
+  await userEvent.click(offer(screen));
+  // two metres around 6 by 4, in half metres
+  expect(onChange.mock.lastCall![0].limits).toEqual({ left: -2, right: 8, bottom: -2, top: 6 });
 });
