@@ -1,7 +1,8 @@
 import { IDENTITY, multiply, transformDirection, transformPoint, type Matrix4 } from '../../geometry/matrix4';
 import { unit, type Vec3 } from '../../geometry/vec3';
 import { enumeration, list, number, refs, type Placements } from './placements';
-import type { StepIndex, StepRecord, StepValue } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import type { StepRecord, StepValue } from '../step/step-values';
 
 /** The arc along which a curved wall runs. */
 export interface CurvedAxis {

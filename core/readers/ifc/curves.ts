@@ -2,7 +2,8 @@ import { append } from '../../geometry/append';
 import { transformPoint } from '../../geometry/matrix4';
 import { cross, dot, scale, subtract, type Vec2, type Vec3 } from '../../geometry/vec3';
 import { enumeration, list, number, refs, triple, type Placements } from './placements';
-import { isRef, type StepIndex, type StepRecord, type StepValue } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef, type StepRecord, type StepValue } from '../step/step-values';
 import { atan2, cos, sin } from '../../geometry/numbers/trigonometry';
 
 /** Chords of curves turn by at most this: 32 to a circle, as the library has them. */

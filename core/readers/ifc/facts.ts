@@ -1,7 +1,8 @@
 import type { ElementFacts, PropertySet } from '../../model/model';
 import { Growing } from '../../geometry/growing';
 import { enumeration, refs, text } from './placements';
-import { isRef, type StepIndex, type StepValue } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef, type StepValue } from '../step/step-values';
 import { StepTwins } from '../step/step-twins';
 
 /** What IFC files tell of products besides shape and material: property sets and quantities (own and of the type), layers, sections. */

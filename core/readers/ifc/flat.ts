@@ -5,7 +5,8 @@ import { curvePoints } from './curves';
 import type { ProductFacts } from './facts';
 import { refs, text, type Placements } from './placements';
 import type { Structure } from './structure';
-import { isRef, type StepIndex } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef } from '../step/step-values';
 
 /** Representations that tell in lines what an element covers, or what is written beside it. */
 const FLAT = /^(footprint|annotation|plan|survey points)/i;

@@ -3,7 +3,8 @@ import type { Vec2, Vec3 } from '../../geometry/vec3';
 import type { GridLine } from '../../model/model';
 import { curvePoints } from './curves';
 import { enumeration, number, refs, text, triple, type Placements } from './placements';
-import type { StepIndex, StepRecord } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import type { StepRecord } from '../step/step-values';
 
 /** An endless line is shown at least so far, metres. */
 const FAR = 50;

@@ -16,7 +16,8 @@ import { mapPlacement } from './map';
 import { lengthUnit, productTypes, Structure, trueNorth } from './structure';
 import { UNITS, type LengthUnit } from '../../model/length-unit';
 import { firstBadNumber } from '../step/bad-number';
-import { isRef, StepIndex } from '../step/step-index';
+import { StepIndex } from '../step/step-index';
+import { isRef } from '../step/step-values';
 import { fromWide, narrowText } from '../wide-text';
 import { cos, sin } from '../../geometry/numbers/trigonometry';
 

@@ -1,7 +1,8 @@
 import type { MapPlacement } from '../../model/model';
 import { number, refs, text } from './placements';
 import { unitFactor } from './structure';
-import type { StepIndex, StepRecord, StepValue } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import type { StepRecord, StepValue } from '../step/step-values';
 import { atan2 } from '../../geometry/numbers/trigonometry';
 
 /**

@@ -4,7 +4,8 @@ import type { BuildUp, Material } from '../../model/model';
 import { curvedAxis } from './curved-axis';
 import type { FreeLayers } from './free-layers';
 import { enumeration, number, refs, text, type Placements } from './placements';
-import { isRef, type StepIndex, type StepRecord } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef, type StepRecord } from '../step/step-values';
 
 /** A material of a product, perhaps for one named piece of it. */
 interface Piece {

@@ -5,7 +5,8 @@ import { list, number, type Placements } from './placements';
 import { needsOwn, profileRings } from './profiles';
 import { roundedPath, sweptSolid } from './paths';
 import type { Vec2 } from '../../geometry/vec3';
-import { isRef, type StepIndex } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef } from '../step/step-values';
 
 /** Relations that the library reads at its start, with the number of figures that it takes for granted: with fewer it never ends. */
 const RELATIONS = new Map([

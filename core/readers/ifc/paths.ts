@@ -4,7 +4,8 @@ import { cross, dot, scale, subtract, unit, type Vec2, type Vec3 } from '../../g
 import { angleUnit, pathPoints, STEP } from './curves';
 import { number, refs, triple, type Placements } from './placements';
 import { profileRings, type Profile } from './profiles';
-import type { StepIndex, StepRecord } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import type { StepRecord } from '../step/step-values';
 import { acos, cos, sin, tan } from '../../geometry/numbers/trigonometry';
 
 /** A solid as the triangles of its skin, which look outwards: corners in the coordinates of the solid's own place, and their rows. */

@@ -1,7 +1,8 @@
 import type { Note } from '../../faults/fault';
 import { IDENTITY, multiply, placement, type Matrix4 } from '../../geometry/matrix4';
 import type { Vec3 } from '../../geometry/vec3';
-import { isRef, type StepIndex, type StepRecord, type StepValue } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef, type StepRecord, type StepValue } from '../step/step-values';
 
 /** A value as a finite number, or null; typed values (IfcLengthMeasure(1.)) are opened. */
 export function number(value: StepValue | undefined): number | null {

@@ -3,7 +3,8 @@ import type { Vec2 } from '../../geometry/vec3';
 import { angleUnit, curvePoints } from './curves';
 import { sectionRings, toward } from './sections';
 import { number, refs, type Placements } from './placements';
-import type { StepIndex, StepRecord, StepValue } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import type { StepRecord, StepValue } from '../step/step-values';
 
 /** Profiles that the shape builder gets wrong or leaves out, and why ours are built instead. */
 const WRONG =

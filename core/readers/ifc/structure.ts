@@ -3,7 +3,8 @@ import { transformPoint } from '../../geometry/matrix4';
 import type { Vec2 } from '../../geometry/vec3';
 import type { Storey } from '../../model/model';
 import { enumeration, number, refs, text, triple, type Placements } from './placements';
-import { isRef, type StepIndex, type StepRecord } from '../step/step-index';
+import type { StepIndex } from '../step/step-index';
+import { isRef, type StepRecord } from '../step/step-values';
 
 const PREFIXES: Readonly<Record<string, number>> = {
   EXA: 1e18,

@@ -1,7 +1,7 @@
 import { Fault } from '../../faults/fault';
 import type { Model } from '../../model/model';
 import { firstBadNumber } from './bad-number';
-import { lineOf } from './step-index';
+import { lineOf } from './step-text';
 import { MeshParts, type MeshOptions } from '../../model/mesh-parts';
 import type { OpenStepLibrary, StepNode } from './step-library';
 

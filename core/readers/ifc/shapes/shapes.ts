@@ -3,7 +3,8 @@ import { pieceReader, type FilePieces } from '../file-pieces';
 import type { IfcLibrary, IfcMesh } from '../library';
 import { refs } from '../placements';
 import type { BodySink } from './shape-batch';
-import { isRef, type StepIndex, type StepValue } from '../../step/step-index';
+import type { StepIndex } from '../../step/step-index';
+import { isRef, type StepValue } from '../../step/step-values';
 
 /** 4k + 1 gives 4k sides, symmetrical about both axes; 33 keeps steps at 11.25°, which draw no lines. */
 const CIRCLE_SEGMENTS = 33;
