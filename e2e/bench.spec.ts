@@ -171,10 +171,10 @@ test('all drawings of the rooms, a section on each grid line: made in one step e
   const wall = register.getByRole('button', { name: /G4 Pump room, wall 2/ });
   await wall.click();
   await expect(wall).toContainText('current');
-  // as large as the room: 2.85 by 2.25 m
+  // as large as the room, 2.85 by 2.25 m, with a wall of 0.4 to the right, a floor of 0.3 above, and a margin of 10 mm
   const slate = page.getByLabel('Slate');
-  await expect(slate.getByLabel('Right', { exact: true })).toHaveValue(/^2.850$/);
-  await expect(slate.getByLabel('Top', { exact: true })).toHaveValue('+2.250');
+  await expect(slate.getByLabel('Right', { exact: true })).toHaveValue(/^3.260$/);
+  await expect(slate.getByLabel('Top', { exact: true })).toHaveValue('+2.560');
   await expect(page.getByText('Proof clean')).toBeVisible();
   await page.keyboard.press('n');
   await page.keyboard.press('r');

@@ -11,6 +11,8 @@ import { fit, toU, toV, toX, toY } from '../board/view';
 
 const turn = (17 * Math.PI) / 180;
 const model = {
+  elements: [],
+  elementBoxes: new Float32Array(0),
   origin: [100, 200, 0],
   trueNorth: [-Math.sin(turn), Math.cos(turn)],
   storeys: [

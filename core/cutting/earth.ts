@@ -36,7 +36,7 @@ export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below 
   for (const own of byMaterial(model, grounds)) {
     const material = model.partMaterial[own[0]!.part]!;
     const bodies = own.map(({ surface }) => Float64Array.from([...surface, surface.at(-2)!, bottom, surface[0]!, bottom]));
-    for (const face of earthOf(bodies, taken)) {
+    for (const face of difference(bodies, taken)) {
       if (faceArea(face) < EARTH_AREA) continue;
       const sides = own.map(({ lines }) => sidesOn(face, lines));
       const parts = own.filter((_, k) => sides[k]!.length).map(({ part }) => part);
@@ -55,28 +55,6 @@ export function earthRegion(model: Model, faces: CutFaces, { up }: Frame, below 
     }
   }
   return { ...faces, regions, open };
-}
-
-/** From so many rings on the earth is taken apart lying on its side. */
-const MANY = 60;
-
-/**
- * Bodies of earth without what is cut besides. The polygon kernel goes up a picture and holds all sides that stand at one height: of a
- * ground under a row of posts that is each of them at every step. Lying on its side it has a few at a time.
- */
-function earthOf(bodies: readonly Ring[], taken: readonly Ring[]): Face[] {
-  if (taken.length < MANY) return difference(bodies, taken);
-  return difference(bodies.map(laid), taken.map(laid)).map((face) => face.map(laid));
-}
-
-/** A ring with u and v changed, still turning its own way. */
-function laid(ring: Ring): Ring {
-  const out = new Float64Array(ring.length);
-  for (let i = 0; i < ring.length; i += 2) {
-    out[i] = ring[i + 1]!;
-    out[i + 1] = ring[i]!;
-  }
-  return reversed(out);
 }
 
 interface Ground {

@@ -53,15 +53,44 @@ class Corners {
   }
 }
 
-/** A ring in steps of the kernel's grid. */
-function toPath(ring: Ring, scale: number): Path64 {
+/** A ring in steps of the kernel's grid; lying on its side where that is wanted: x and y change places then. */
+function toPath(ring: Ring, scale: number, isLaid: boolean): Path64 {
   const path: Path64 = [];
-  for (let i = 0; i < ring.length; i += 2) path.push({ x: Math.round(ring[i]! * scale), y: Math.round(ring[i + 1]! * scale) });
+  const [x, y] = isLaid ? [1, 0] : [0, 1];
+  for (let i = 0; i < ring.length; i += 2) path.push({ x: Math.round(ring[i + x]! * scale), y: Math.round(ring[i + y]! * scale) });
   return path;
+}
+
+/** From so many rings on it is asked whether they are better taken lying on their side. */
+const MANY = 60;
+
+/**
+ * Whether more sides lie at one height than stand at one place. The kernel goes up a picture, and what it does with level sides grows with
+ * the square of how many lie at one height: a row of a thousand walls has two thousand of them, and lying on its side four.
+ */
+function isBetterLaid(rings: readonly Ring[]): boolean {
+  if (rings.length < MANY) return false;
+  const [level, upright] = [new Map<number, number>(), new Map<number, number>()];
+  let [most, mostUpright] = [0, 0];
+  for (const ring of rings)
+    for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+      const [u, v] = [Math.round(ring[i]! * CELL), Math.round(ring[i + 1]! * CELL)];
+      if (Math.round(ring[j + 1]! * CELL) === v) {
+        const n = (level.get(v) ?? 0) + 1;
+        level.set(v, n);
+        most = Math.max(most, n);
+      } else if (Math.round(ring[j]! * CELL) === u) {
+        const n = (upright.get(u) ?? 0) + 1;
+        upright.set(u, n);
+        mostUpright = Math.max(mostUpright, n);
+      }
+    }
+  return most > 2 * mostUpright;
 }
 
 function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | null): Face[] {
   if (!subject.length) return [];
+  const isLaid = isBetterLaid(clip ? [...subject, ...clip] : subject);
   let tree = new PolyTree64();
   let scale = CELL;
   // where corners lie on sides to within the grid, a hole may come out as an outline; on a finer grid it does not
@@ -69,13 +98,13 @@ function run(type: ClipType, subject: readonly Ring[], clip: readonly Ring[] | n
     tree = new PolyTree64();
     scale = 10 ** decimals;
     const clipper = new Clipper64();
-    for (const ring of subject) clipper.addPath(toPath(ring, scale), PathType.Subject);
-    if (clip) for (const ring of clip) clipper.addPath(toPath(ring, scale), PathType.Clip);
+    for (const ring of subject) clipper.addPath(toPath(ring, scale, isLaid), PathType.Subject);
+    if (clip) for (const ring of clip) clipper.addPath(toPath(ring, scale, isLaid), PathType.Clip);
     clipper.execute(type, FillRule.NonZero, tree);
     if (isSound(tree, true, RING_AREA * scale * scale)) break;
   }
   const faces: Face[] = [];
-  collect(tree, 1 / scale, faces);
+  collect(tree, 1 / scale, isLaid, faces);
   const corners = new Corners(clip ? [...subject, ...clip] : subject);
   for (const face of faces) for (const ring of face) corners.putBack(ring);
   return faces;
@@ -102,15 +131,15 @@ function pathArea(path: Path64): number {
 }
 
 /** Turns the kernel's tree (outlines and holes in turns) into faces; a step of its grid in metres. */
-function collect(node: PolyPath64, step: number, faces: Face[]): void {
+function collect(node: PolyPath64, step: number, isLaid: boolean, faces: Face[]): void {
   for (let i = 0; i < node.count; i++) {
     const outer = node.child(i);
-    const outline = orient(outer.poly!, step, true);
+    const outline = orient(outer.poly!, step, isLaid, true);
     const holes: Ring[] = [];
     for (let h = 0; h < outer.count; h++) {
       const hole = outer.child(h);
-      holes.push(orient(hole.poly!, step, false));
-      collect(hole, step, faces);
+      holes.push(orient(hole.poly!, step, isLaid, false));
+      collect(hole, step, isLaid, faces);
     }
     if (isRing(outline)) faces.push([outline, ...holes.filter(isRing)]);
   }
@@ -142,12 +171,12 @@ function isSpike(a: Path64[number], tip: Path64[number], c: Path64[number], spik
   return Math.abs(pu * qv - pv * qu) <= spike * Math.sqrt(Math.max(pu * pu + pv * pv, qu * qu + qv * qv));
 }
 
-function orient(whole: Path64, step: number, counterClockwise: boolean): Ring {
+function orient(whole: Path64, step: number, isLaid: boolean, counterClockwise: boolean): Ring {
   const path = withoutSpikes(whole, SPIKE / step);
   const ring = new Float64Array(path.length * 2);
   for (let i = 0; i < path.length; i++) {
-    ring[i * 2] = path[i]!.x * step;
-    ring[i * 2 + 1] = path[i]!.y * step;
+    ring[i * 2 + (isLaid ? 1 : 0)] = path[i]!.x * step;
+    ring[i * 2 + (isLaid ? 0 : 1)] = path[i]!.y * step;
   }
   return ringArea(ring) > 0 === counterClockwise ? ring : reversed(ring);
 }

@@ -34,7 +34,11 @@ export function aroundRooms(model: Model): (low: Vec3, high: Vec3) => AroundRoom
     const unit = Math.min(1, (high[2] - low[2]) / HIGH);
     const corners = cornersNear(model, boxes, low, high, THICKEST * unit);
     return {
-      beyond: (starts, direction) => Math.max(0, ...starts.map((from) => thickness(corners, from, direction, unit))) + MARGIN * unit,
+      beyond: (starts, direction) => {
+        const thick = Math.max(0, ...starts.map((from) => thickness(corners, from, direction, unit))) + MARGIN * unit;
+        // whole millimetres, but in a model of a room
+        return unit < 1 ? thick : Math.ceil(thick * 1000 - 1e-6) / 1000;
+      },
       isClear: (point, normal) => !corners.some(({ points }) => points.some((t) => liesIn(t, point, normal, unit))),
     };
   };
