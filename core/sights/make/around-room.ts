@@ -37,7 +37,7 @@ export function aroundRooms(model: Model): (low: Vec3, high: Vec3) => AroundRoom
       beyond: (starts, direction) => {
         const thick = Math.max(0, ...starts.map((from) => thickness(corners, from, direction, unit))) + MARGIN * unit;
         // whole millimetres, but in a model of a room
-        return unit < 1 ? thick : Math.ceil(thick * 1000 - 1e-6) / 1000;
+        return unit < 1 ? thick : Math.ceil(thick * 1000 - 0.05) / 1000;
       },
       isClear: (point, normal) => !corners.some(({ points }) => points.some((t) => liesIn(t, point, normal, unit))),
     };
