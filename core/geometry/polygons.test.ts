@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import * as polyclip from 'polyclip-ts';
 import { describe, expect, it } from 'vitest';
-import { difference, faceArea, intersection, ringArea, ringContains, union, type Face } from './polygons';
+import { difference, faceArea, intersection, reversed, ringArea, ringContains, union, type Face } from './polygons';
 
 /* polyclip-ts, an independent package for polygon booleans, is the reference. */
 const coordinate = fc.integer({ min: 0, max: 12 });
@@ -69,6 +69,30 @@ describe('polygon kernel', () => {
       ),
       { seed: 8, numRuns: 2000 },
     );
+  });
+
+  it('gives the same of a long row whichever way it lies: areas, corners to the last bit, holes clockwise', () => {
+    const [many, third] = [90, 1 / 3];
+    const row = (isUpright: boolean) => {
+      const ring = (...at: number[]) => {
+        const own = Float64Array.from(at.flatMap((_, k) => (k % 2 ? [] : isUpright ? [at[k + 1]!, at[k]!] : [at[k]!, at[k + 1]!])));
+        return isUpright ? reversed(own) : own;
+      };
+      const walls = Array.from({ length: many }, (_, k) => ring(k * third, 0, (k + 1) * third, 0, (k + 1) * third, 2, k * third, 2));
+      const holes = Array.from({ length: many }, (_, k) => ring((k + 0.25) * third, 0.5, (k + 0.75) * third, 0.5, (k + 0.75) * third, 1, (k + 0.25) * third, 1)); // prettier-ignore
+      return { whole: union(walls), left: difference(walls, holes) };
+    };
+    for (const { whole, left } of [row(false), row(true)]) {
+      expect(whole).toHaveLength(1);
+      expect(faceArea(whole[0]!)).toBeCloseTo(many * third * 2, 6);
+      expect(left).toHaveLength(1);
+      expect(left[0]).toHaveLength(1 + many);
+      expect(faceArea(left[0]!)).toBeCloseTo(many * third * (2 - 0.25), 6);
+      expect(ringArea(left[0]![0]!)).toBeGreaterThan(0);
+      for (const hole of left[0]!.slice(1)) expect(ringArea(hole)).toBeLessThan(0);
+      const corners = new Set(left[0]!.flatMap((ring) => [...ring]));
+      for (let k = 0; k < many; k++) expect(corners.has((k + 0.25) * third)).toBe(true);
+    }
   });
 
   it('tells inside from outside and turns outer rings counter-clockwise', () => {
