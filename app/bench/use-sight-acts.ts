@@ -30,12 +30,12 @@ const LABELS: Readonly<Record<Exclude<NewSightChoice, 'section' | 'row' | 'detai
   isometric: 'Isometric',
   oblique: 'Plan oblique',
 };
-/** What the engine makes by rule, and what is said where the model has nothing for it. */
 /** What was made; where the ground is left out beyond the building that is said. */
 const labelOf = (choice: keyof typeof BY_RULE, made: readonly Pick<ProjectSight, 'sight'>[]): string =>
   LABELS[choice] +
   ((choice === 'plans' || choice === 'ceilings') && made.some(({ sight }) => sight.limits) ? ', limited to the building' : '');
 
+/** What the engine makes by rule, and what is said where the model has nothing for it. */
 const BY_RULE = {
   elevations: ['four-sides', 'The model has nothing to be seen.'],
   plans: ['storeys', 'No floor with walls on it was found in the model.'],

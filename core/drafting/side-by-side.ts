@@ -34,9 +34,8 @@ export function sideBySide(graphics: readonly Graphic[]): {
   const layers: Layer[] = [];
   let [end, before] = [first.box[0], 0];
   const drawings = graphics.map((graphic, k): Beside => {
-    const [penFrom, byName] = [pens.length, graphic.scale / first.scale];
-    for (const pen of graphic.pens)
-      pens.push(byName === 1 ? pen : { ...pen, lineType: `${pen.lineType} 1-${graphic.scale}`, enlarged: byName });
+    const [penFrom, enlarged] = [pens.length, graphic.scale / first.scale];
+    for (const pen of graphic.pens) pens.push(enlarged === 1 ? pen : { ...pen, lineType: `${pen.lineType} 1-${graphic.scale}`, enlarged });
     const layerAt = graphic.layers.map((layer) => layerIn(layers, layer, penFrom + layer.pen, graphic.sight.number));
     const gap = k ? (Math.max(before, graphic.scale) * GAP) / 1000 : 0;
     const at = [k ? whole(end + gap - graphic.box[0]) : 0, k ? whole(first.box[1] - graphic.box[1]) : 0] as const;

@@ -1,5 +1,6 @@
+import { boundTriangles } from '../../geometry/bounds';
 import type { Frame } from '../../geometry/frame';
-import type { Element } from '../../model/model';
+import type { Element, Model } from '../../model/model';
 import type { Limits } from '../sight';
 
 /** What boxes of elements are asked for. */
@@ -66,27 +67,16 @@ function take(box: Box, { origin, right, up }: Frame, p: readonly [number, numbe
 }
 
 /** The boxes of the elements of a model, as `BoxedElements` has them. */
-export function boxesOfElements({
-  positions,
-  triangles,
-  partStart,
-  partElement,
-  elements,
-}: {
-  readonly positions: ArrayLike<number>;
-  readonly triangles: ArrayLike<number>;
-  readonly partStart: ArrayLike<number>;
-  readonly partElement: ArrayLike<number>;
-  readonly elements: readonly unknown[];
-}): Float64Array {
-  // prettier-ignore
+export function boxesOfElements({ positions, triangles, partStart, partElement, elements }: Model): Float64Array {
   const out = new Float64Array(elements.length * 6).map((_, i) => (i % 6 < 3 ? Infinity : -Infinity));
-  for (let part = 0; part < partElement.length; part++)
-    for (let i = partStart[part]! * 3; i < partStart[part + 1]! * 3; i++)
-      for (let k = 0; k < 3; k++) {
-        const [at, x] = [partElement[part]! * 6 + k, positions[triangles[i]! * 3 + k]!];
-        out[at] = Math.min(out[at]!, x);
-        out[at + 3] = Math.max(out[at + 3]!, x);
-      }
+  const own = new Float64Array(6);
+  for (let part = 0; part < partElement.length; part++) {
+    boundTriangles(positions, triangles, partStart[part]!, partStart[part + 1]!, own);
+    for (let k = 0; k < 3; k++) {
+      const at = partElement[part]! * 6 + k;
+      out[at] = Math.min(out[at]!, own[k]!);
+      out[at + 3] = Math.max(out[at + 3]!, own[k + 3]!);
+    }
+  }
   return out;
 }

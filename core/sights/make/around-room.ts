@@ -1,4 +1,5 @@
 import { cross, dot, subtract, type Vec3 } from '../../geometry/vec3';
+import { boundTriangles } from '../../geometry/bounds';
 import type { Model } from '../../model/model';
 
 /** Rooms are as high as this, or higher: in a model of a room all lengths below shrink with it. Metres. */
@@ -46,6 +47,8 @@ export function aroundRooms(model: Model): (low: Vec3, high: Vec3) => AroundRoom
 
 type Triangle = readonly [Vec3, Vec3, Vec3];
 interface Body {
+  /** Least x, y, z and largest x, y, z, in the coordinates of the file. */
+  readonly box: readonly number[];
   readonly points: readonly Triangle[];
   /** What only stands in a room can be grazed as well. */
   readonly bounds: boolean;
@@ -56,14 +59,9 @@ function partBoxes({ positions, triangles, partStart, partElement, elements }: M
   return Array.from(partElement, (element, part) => {
     const { use } = elements[element]!;
     if (use === 'space' || use === 'terrain') return null;
-    const box = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
-    for (let i = partStart[part]! * 3; i < partStart[part + 1]! * 3; i++)
-      for (let k = 0; k < 3; k++) {
-        const x = positions[triangles[i]! * 3 + k]!;
-        box[k] = Math.min(box[k]!, x);
-        box[k + 3] = Math.max(box[k + 3]!, x);
-      }
-    return box;
+    const box = new Float64Array(6);
+    boundTriangles(positions, triangles, partStart[part]!, partStart[part + 1]!, box);
+    return [...box];
   });
 }
 
@@ -82,13 +80,15 @@ function cornersNear(model: Model, boxes: readonly (readonly number[] | null)[],
       const extent = (pick: (...x: number[]) => number) => [0, 1, 2].map((k) => pick(own[0][k]!, own[1][k]!, own[2][k]!));
       if (isNear(extent(Math.min), extent(Math.max))) points.push(own);
     }
-    return points.length ? [{ points, bounds: !FURNISHES.test(elements[partElement[part]!]!.class) }] : [];
+    return points.length ? [{ box: placed, points, bounds: !FURNISHES.test(elements[partElement[part]!]!.class) }] : [];
   });
 }
 
 /** How far matter reaches from a face on, along a ray; none where it begins farther behind, or where the ray runs along a wall. */
 function thickness(bodies: readonly Body[], from: Vec3, direction: Vec3, unit: number): number {
-  const inside = bodies.flatMap(({ points, bounds }) => (bounds ? insides(points, from, direction) : [])).sort((a, b) => a[0] - b[0]);
+  const inside = bodies
+    .flatMap(({ box, points, bounds }) => (bounds && goesThrough(box, from, direction) ? insides(points, from, direction) : []))
+    .sort((a, b) => a[0] - b[0]);
   let [reach, gap] = [0, BEHIND * unit];
   for (const [start, end] of inside) {
     if (end <= reach + 1e-6) continue;
@@ -96,6 +96,22 @@ function thickness(bodies: readonly Body[], from: Vec3, direction: Vec3, unit: n
     [reach, gap] = [end, CAVITY * unit];
   }
   return reach > THICKEST * unit ? 0 : reach;
+}
+
+/** Whether a line goes through a box: from where to where it lies between each two sides of it. After Kay and Kajiya, 1986. */
+function goesThrough(box: readonly number[], from: Vec3, direction: Vec3): boolean {
+  let [first, last] = [-Infinity, Infinity];
+  for (const k of [0, 1, 2] as const) {
+    const [low, high] = [box[k]! - GRAZE, box[k + 3]! + GRAZE];
+    if (Math.abs(direction[k]) < 1e-12) {
+      if (from[k] < low || from[k] > high) return false;
+      continue;
+    }
+    const [a, b] = [(low - from[k]) / direction[k], (high - from[k]) / direction[k]];
+    first = Math.max(first, Math.min(a, b));
+    last = Math.min(last, Math.max(a, b));
+  }
+  return first <= last;
 }
 
 /** From where to where a ray lies in a body, by the triangles that it meets. */

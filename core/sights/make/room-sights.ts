@@ -1,7 +1,7 @@
 import { tidyLength } from '../../geometry/numbers/tidy';
 import type { Vec2, Vec3 } from '../../geometry/vec3';
 import { PLAN_HEIGHT } from '../resolve-sight';
-import type { Sight } from '../sight';
+import type { Limits, Sight } from '../sight';
 import type { AroundRoom } from './around-room';
 
 /** How far before a wall the plane of its elevation stands, at most: the middle of the room where that is nearer. Metres. */
@@ -44,7 +44,8 @@ export function sightsOfRoom(room: Room, aroundRoom: (low: Vec3, high: Vec3) => 
   const around = aroundRoom([Math.min(...xs), Math.min(...ys), room.low], [Math.max(...xs), Math.max(...ys), room.high]);
   const elevations = room.sides.map((side, k) => elevationOf(room, side, around, `${room.title}, wall ${k + 1}`));
   const height = cutHeight(room, around);
-  return [...elevations, levelOf(room, around, 'plan', height), levelOf(room, around, 'ceiling plan', height)];
+  const limits = planLimits(room, around);
+  return [...elevations, levelOf(room, limits, 'plan', height), levelOf(room, limits, 'ceiling plan', height)];
 }
 
 const placeIn = ({ axis }: Room, u: number, v: number): Vec2 => [axis[0] * u - axis[1] * v, axis[1] * u + axis[0] * v];
@@ -105,9 +106,9 @@ function cutHeight({ low, high, box }: Room, around: AroundRoom): number {
   return ASIDE.map((by) => most * (1 + by)).find(isClear) ?? most;
 }
 
-/** The plan of a room or of its ceiling, with its walls as thick as they are. */
-function levelOf(room: Room, around: AroundRoom, kind: 'plan' | 'ceiling plan', height: number): Omit<Sight, 'number'> {
-  const { title, low, high, axis, box } = room;
+/** What the plans of a room show: its walls as thick as they are. */
+function planLimits(room: Room, around: AroundRoom): Limits {
+  const { low, high, axis, box } = room;
   const [u0, v0, u1, v1] = box;
   const beyond = boxSides(axis, box).map((end) => {
     const { look, at } = end;
@@ -118,7 +119,13 @@ function levelOf(room: Room, around: AroundRoom, kind: 'plan' | 'ceiling plan', 
     return tidyLength(around.beyond(starts, [look[0], look[1], 0]));
   });
   const [ahead, toRight, behind, toLeft] = beyond as [number, number, number, number];
-  const [x, y] = placeIn(room, u0, v0);
+  return { left: -toLeft, right: tidyLength(u1 - u0 + toRight), bottom: -behind, top: tidyLength(v1 - v0 + ahead) };
+}
+
+/** The plan of a room or of its ceiling. */
+function levelOf(room: Room, limits: Limits, kind: 'plan' | 'ceiling plan', height: number): Omit<Sight, 'number'> {
+  const { title, low, high, axis, box } = room;
+  const [x, y] = placeIn(room, box[0], box[1]);
   return {
     kind,
     name: `${title}, ${kind === 'plan' ? 'plan' : 'ceiling'}`,
@@ -129,7 +136,7 @@ function levelOf(room: Room, around: AroundRoom, kind: 'plan' | 'ceiling plan', 
       cut: true,
     },
     depth: tidyLength(kind === 'plan' ? height : high - low - height),
-    limits: { left: -toLeft, right: tidyLength(u1 - u0 + toRight), bottom: -behind, top: tidyLength(v1 - v0 + ahead) },
+    limits,
   };
 }
 
